@@ -1,0 +1,158 @@
+package maths
+
+import (
+	"math/big"
+	"strings"
+)
+
+// ParseDecimal reads "1,620", "0.65" or "-3" exactly. Commas part thousands.
+func ParseDecimal(text string) (*big.Rat, bool) {
+	text = strings.NewReplacer(",", "", "−", "-").Replace(strings.TrimSpace(text))
+	if text == "" || len(text) > 60 || strings.ContainsAny(text, "eE/pPxX_") {
+		return nil, false
+	}
+	return new(big.Rat).SetString(text)
+}
+
+// terminates says whether a value has a finite decimal expansion.
+func terminates(v *big.Rat) bool {
+	d := new(big.Int).Set(v.Denom())
+	for _, p := range []int64{2, 5} {
+		prime, rest, r := big.NewInt(p), new(big.Int), new(big.Int)
+		for {
+			rest.QuoRem(d, prime, r)
+			if r.Sign() != 0 {
+				break
+			}
+			d.Set(rest)
+		}
+	}
+	return d.IsInt64() && d.Int64() == 1
+}
+
+// places is how many digits after the point a terminating decimal needs.
+func places(v *big.Rat) int {
+	n := 0
+	scaled := new(big.Rat).Set(v)
+	for ten := big.NewRat(10, 1); !scaled.IsInt() && n < 200; n++ {
+		scaled.Mul(scaled, ten)
+	}
+	return n
+}
+
+// Exact prints a value without loss: as a decimal where it terminates, else as
+// a quotient ("1/3").
+func Exact(v *big.Rat) string {
+	if v.IsInt() {
+		return v.Num().String()
+	}
+	if terminates(v) {
+		return v.FloatString(places(v))
+	}
+	return v.RatString()
+}
+
+// Round gives the value nearest to v with the given number of significant
+// digits, halves away from zero.
+func Round(v *big.Rat, digits int) *big.Rat {
+	if v.Sign() == 0 {
+		return new(big.Rat)
+	}
+	scale := exponent(v) - digits + 1
+	unit := pow10(scale)
+	q := new(big.Rat).Quo(v, unit)
+	two := big.NewInt(2)
+	num := new(big.Int).Mul(new(big.Int).Abs(q.Num()), two)
+	num.Add(num, q.Denom())
+	num.Quo(num, new(big.Int).Mul(q.Denom(), two))
+	if v.Sign() < 0 {
+		num.Neg(num)
+	}
+	return new(big.Rat).Mul(new(big.Rat).SetInt(num), unit)
+}
+
+// exponent is the power of ten of a value's first significant digit.
+func exponent(v *big.Rat) int {
+	abs := new(big.Rat).Abs(v)
+	e := len(abs.Num().String()) - len(abs.Denom().String())
+	if abs.Cmp(pow10(e)) < 0 {
+		e--
+	}
+	return e
+}
+
+func pow10(n int) *big.Rat {
+	p := new(big.Int).Exp(big.NewInt(10), big.NewInt(int64(max(n, -n))), nil)
+	if n < 0 {
+		return new(big.Rat).SetFrac(big.NewInt(1), p)
+	}
+	return new(big.Rat).SetInt(p)
+}
+
+// Significant counts the significant digits a terminating value needs; a value
+// that does not terminate needs 99.
+func Significant(v *big.Rat) int {
+	if v.Sign() == 0 {
+		return 1
+	}
+	if !terminates(v) {
+		return 99
+	}
+	digits := strings.Trim(strings.ReplaceAll(strings.TrimPrefix(Exact(v), "-"), ".", ""), "0")
+	return max(1, len(digits))
+}
+
+// Show prints a value for a reader: exactly where that takes no more than the
+// given number of significant digits, else rounded to them; thousands parted by
+// commas. The second result says whether it is exact.
+func Show(v *big.Rat, digits int) (string, bool) {
+	exact := Significant(v) <= digits
+	if !exact {
+		v = Round(v, digits)
+	}
+	n := 0
+	if !exact {
+		n = max(0, digits-1-exponent(v))
+	} else {
+		n = places(v)
+	}
+	return group(v.FloatString(n)), exact
+}
+
+func group(s string) string {
+	whole, fraction, _ := strings.Cut(s, ".")
+	sign := ""
+	if strings.HasPrefix(whole, "-") {
+		sign, whole = "-", whole[1:]
+	}
+	for i := len(whole) - 3; i > 0; i -= 3 {
+		whole = whole[:i] + "," + whole[i:]
+	}
+	if fraction != "" {
+		return sign + whole + "." + fraction
+	}
+	return sign + whole
+}
+
+// Agrees says whether a shown value is v rounded correctly to the digits it is
+// shown with, or v itself.
+func Agrees(shown string, v *big.Rat) bool {
+	s, ok := ParseDecimal(shown)
+	if !ok {
+		return false
+	}
+	if s.Cmp(v) == 0 {
+		return true
+	}
+	_, fraction, _ := strings.Cut(strings.ReplaceAll(shown, ",", ""), ".")
+	half := new(big.Rat).Mul(pow10(-len(fraction)), big.NewRat(1, 2))
+	if fraction == "" { // trailing zeros of a whole number may be rounded
+		digits := strings.TrimLeft(strings.ReplaceAll(shown, ",", ""), "-")
+		zeros := len(digits) - len(strings.TrimRight(digits, "0"))
+		if zeros > 0 && len(digits)-zeros >= 2 {
+			half = new(big.Rat).Mul(pow10(zeros), big.NewRat(1, 2))
+		}
+	}
+	gap := new(big.Rat).Sub(s, v)
+	return gap.Abs(gap).Cmp(half) <= 0 && Significant(s) >= 2
+}

@@ -1,0 +1,198 @@
+package maths
+
+import (
+	"fmt"
+	"math/big"
+	"strings"
+)
+
+// Variable is a name of a formula with what it means and its unit.
+type Variable struct {
+	Name    string // as it stands in the formula
+	Meaning string // "mass of product"; the name itself where nothing else is said
+	Unit    Unit
+}
+
+// Formula is an equation with the list of what its names mean. The first
+// variable is the subject, which stands alone on the left.
+type Formula struct {
+	Text      string // "mass of product = dose × volume ÷ available fraction"
+	Expr      Node
+	Variables []Variable
+}
+
+// Subject is the variable that the formula is written for.
+func (f Formula) Subject() Variable { return f.Variables[0] }
+
+// Variable finds a variable by its name.
+func (f Formula) Variable(name string) (Variable, bool) {
+	for _, v := range f.Variables {
+		if v.Name == name {
+			return v, true
+		}
+	}
+	return Variable{}, false
+}
+
+// For is the formula turned round for one of its variables.
+func (f Formula) For(name string) (Node, error) {
+	if name == f.Subject().Name {
+		return f.Expr, nil
+	}
+	return Isolate(f.Subject().Name, f.Expr, name)
+}
+
+// LaTeX writes the equation for typesetting.
+func (f Formula) LaTeX() string { return LaTeX(Name(f.Subject().Name)) + " = " + LaTeX(f.Expr) }
+
+// CheckUnits says whether the units of the right side come to that of the left.
+// A formula with constants may carry a conversion in them, so that only the
+// dimension is checked; without constants the size must agree too. The error
+// says what the right side comes to.
+func (f Formula) CheckUnits() error {
+	values := map[string]dimensioned{}
+	constants := false
+	Walk(f.Expr, func(n Node) {
+		if c, ok := n.(Number); ok && c.Value.Cmp(big.NewRat(2, 1)) != 0 {
+			constants = true
+		}
+	})
+	for _, v := range f.Variables {
+		values[v.Name] = dimensioned{v.Unit.Factor, v.Unit.Dim}
+	}
+	got, err := dimension(f.Expr, values)
+	if err != nil {
+		return err
+	}
+	want := f.Subject().Unit
+	if got.dim != want.Dim {
+		if constants && got.dim == (Dimension{}) {
+			return nil
+		}
+		return fmt.Errorf("the units do not agree: the right side does not come to %s", unitName(want))
+	}
+	if !constants && got.factor.Cmp(want.Factor) != 0 {
+		ratio := new(big.Rat).Quo(got.factor, want.Factor)
+		shown, _ := Show(ratio, 3)
+		return fmt.Errorf("the units do not agree: the right side comes to %s times %s", shown, unitName(want))
+	}
+	return nil
+}
+
+func unitName(u Unit) string {
+	if u.Text == "" {
+		return "a bare number"
+	}
+	return u.Text
+}
+
+// dimensioned is a factor in base units with its dimension.
+type dimensioned struct {
+	factor *big.Rat
+	dim    Dimension
+}
+
+// dimension computes an expression on units. Constants count as bare ones.
+func dimension(n Node, values map[string]dimensioned) (dimensioned, error) {
+	switch n := n.(type) {
+	case Number:
+		return dimensioned{big.NewRat(1, 1), Dimension{}}, nil
+	case Name:
+		return values[string(n)], nil
+	case Negative:
+		return dimension(n.X, values)
+	case Binary:
+		x, err := dimension(n.X, values)
+		if err != nil {
+			return x, err
+		}
+		if n.Op == '^' {
+			p, ok := n.Y.(Number)
+			if !ok || !p.Value.IsInt() || p.Value.Num().CmpAbs(big.NewInt(9)) > 0 {
+				return x, fmt.Errorf("the units can't be followed through the power %s", n.Y)
+			}
+			out := dimensioned{nil, Dimension{}}
+			out.factor, err = power(x.factor, p.Value)
+			for i := range out.dim {
+				out.dim[i] = x.dim[i] * int8(p.Value.Num().Int64())
+			}
+			return out, err
+		}
+		y, err := dimension(n.Y, values)
+		if err != nil {
+			return y, err
+		}
+		sign := int8(0)
+		switch n.Op {
+		case '*':
+			sign = 1
+		case '/':
+			sign = -1
+		default:
+			if x.dim != y.dim {
+				return x, fmt.Errorf("the units do not agree: %s and %s can't be %s", n.X, n.Y, map[byte]string{'+': "added", '-': "subtracted"}[n.Op])
+			}
+			return x, nil
+		}
+		factor, err := apply(n.Op, x.factor, y.factor)
+		for i := range x.dim {
+			x.dim[i] += sign * y.dim[i]
+		}
+		return dimensioned{factor, x.dim}, err
+	}
+	return dimensioned{}, fmt.Errorf("unknown expression %T", n)
+}
+
+// Compute finds the value of one variable, in its own unit, from quantities for
+// all others. Givens in other units are converted to those of the formula
+// first.
+func (f Formula) Compute(name string, givens map[string]Quantity) (Quantity, error) {
+	asked, ok := f.Variable(name)
+	if !ok {
+		return Quantity{}, fmt.Errorf("%s does not stand in the formula", name)
+	}
+	expr, err := f.For(name)
+	if err != nil {
+		return Quantity{}, err
+	}
+	values := map[string]*big.Rat{}
+	for _, v := range f.Variables {
+		given, ok := givens[v.Name]
+		if v.Name == name || !ok {
+			continue
+		}
+		if !given.Unit.Same(v.Unit) {
+			return Quantity{}, fmt.Errorf("%s is given in %s but is measured in %s", v.Name, unitName(given.Unit), unitName(v.Unit))
+		}
+		values[v.Name] = given.In(v.Unit)
+	}
+	out, err := Evaluate(expr, values)
+	if err != nil {
+		return Quantity{}, err
+	}
+	return Quantity{out, asked.Unit}, nil
+}
+
+// Substituted prints the right side for one variable with values in place of
+// names: "2.5 mg/L × 1.8 ML ÷ 0.65".
+func Substituted(expr Node, shown map[string]string) string {
+	named := make(map[string]Node, len(shown))
+	for name, text := range shown {
+		named[name] = Name(text)
+	}
+	return strings.TrimSpace(replace(expr, named).String())
+}
+
+func replace(n Node, by map[string]Node) Node {
+	switch n := n.(type) {
+	case Name:
+		if r, ok := by[string(n)]; ok {
+			return r
+		}
+	case Negative:
+		return Negative{replace(n.X, by)}
+	case Binary:
+		return Binary{n.Op, replace(n.X, by), replace(n.Y, by)}
+	}
+	return n
+}

@@ -1,0 +1,129 @@
+package maths
+
+import (
+	"fmt"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+)
+
+// SyntaxError says where a formula could not be read and what was expected.
+type SyntaxError struct {
+	Text string
+	At   int // byte offset of the offending character
+	Says string
+}
+
+func (e *SyntaxError) Error() string {
+	return fmt.Sprintf("at character %d of %q: %s", utf8.RuneCountInString(e.Text[:e.At])+1, e.Text, e.Says)
+}
+
+type tokenKind int
+
+const (
+	tokenEnd    tokenKind = iota
+	tokenNumber           // 1,620 or 0.65
+	tokenWord             // a run of letters, with inner hyphens and subscripts
+	tokenOp               // + - * / ^ as one of those bytes
+	tokenOpen             // ( [ {
+	tokenClose            // ) ] }
+	tokenPower            // superscript digits, as an integer
+)
+
+type token struct {
+	kind tokenKind
+	text string // an operator in ASCII, a superscript in plain digits
+	at   int
+	end  int
+}
+
+// maxFormula bounds what is read: longer texts are no formulas.
+const maxFormula = 2000
+
+var operators = map[rune]string{
+	'+': "+", '-': "-", '−': "-", '–': "-", '*': "*", '×': "*", '·': "*", '⋅': "*", '/': "/", '÷': "/", '^': "^",
+}
+
+var superscripts = map[rune]rune{
+	'⁰': '0', '¹': '1', '²': '2', '³': '3', '⁴': '4', '⁵': '5', '⁶': '6', '⁷': '7', '⁸': '8', '⁹': '9', '⁻': '-',
+}
+
+// lex cuts a formula into tokens, the last of them tokenEnd.
+func lex(text string) ([]token, error) {
+	if len(text) > maxFormula {
+		return nil, &SyntaxError{Text: text[:40] + "…", At: 0, Says: fmt.Sprintf("this is longer than %d characters", maxFormula)}
+	}
+	var out []token
+	for i := 0; i < len(text); {
+		r, size := utf8.DecodeRuneInString(text[i:])
+		start := i
+		switch {
+		case unicode.IsSpace(r):
+			i += size
+			continue
+		case r >= '0' && r <= '9':
+			i = scanDecimal(text, i)
+			out = append(out, token{tokenNumber, text[start:i], start, i})
+		case superscripts[r] != 0:
+			var digits strings.Builder
+			for i < len(text) {
+				r, size := utf8.DecodeRuneInString(text[i:])
+				if superscripts[r] == 0 {
+					break
+				}
+				digits.WriteRune(superscripts[r])
+				i += size
+			}
+			out = append(out, token{tokenPower, digits.String(), start, i})
+		case unicode.IsLetter(r):
+			i = scanName(text, i)
+			out = append(out, token{tokenWord, text[start:i], start, i})
+		case operators[r] != "":
+			i += size
+			out = append(out, token{tokenOp, operators[r], start, i})
+		case strings.ContainsRune("([{", r):
+			i += size
+			out = append(out, token{tokenOpen, string(r), start, i})
+		case strings.ContainsRune(")]}", r):
+			i += size
+			out = append(out, token{tokenClose, string(r), start, i})
+		default:
+			return nil, &SyntaxError{text, i, fmt.Sprintf("%q has no meaning in a formula here", r)}
+		}
+	}
+	return append(out, token{tokenEnd, "", len(text), len(text)}), nil
+}
+
+// scanDecimal goes over digits, a decimal point and commas that part thousands.
+func scanDecimal(text string, i int) int {
+	digits := func(i int) int {
+		for i < len(text) && text[i] >= '0' && text[i] <= '9' {
+			i++
+		}
+		return i
+	}
+	i = digits(i)
+	for i+3 < len(text) && text[i] == ',' && digits(i+1) == i+4 {
+		i += 4
+	}
+	if i+1 < len(text) && text[i] == '.' && digits(i+1) > i+1 {
+		i = digits(i + 1)
+	}
+	return i
+}
+
+// scanName goes over letters, inner hyphens between letters, and subscripts.
+func scanName(text string, i int) int {
+	for i < len(text) {
+		r, size := utf8.DecodeRuneInString(text[i:])
+		next, _ := utf8.DecodeRuneInString(text[i+size:])
+		switch {
+		case unicode.IsLetter(r), strings.ContainsRune("₀₁₂₃₄₅₆₇₈₉_'’", r), r >= '0' && r <= '9':
+		case r == '-' && unicode.IsLower(next):
+		default:
+			return i
+		}
+		i += size
+	}
+	return i
+}

@@ -1,0 +1,92 @@
+package maths
+
+import (
+	"math/big"
+	"unicode"
+	"unicode/utf8"
+)
+
+// Quantity is a value with its unit.
+type Quantity struct {
+	Value *big.Rat
+	Unit  Unit
+}
+
+// In converts a quantity; the units must measure the same dimension.
+func (q Quantity) In(u Unit) *big.Rat { return new(big.Rat).Mul(q.Value, q.Unit.In(u)) }
+
+// Text shows a quantity with up to the given number of significant digits.
+func (q Quantity) Text(digits int) string {
+	s, _ := Show(q.Value, digits)
+	return WithUnit(s, q.Unit)
+}
+
+// WithUnit joins a shown number with its unit.
+func WithUnit(number string, u Unit) string {
+	switch {
+	case u.Text == "":
+		return number
+	case u.Text == "%":
+		return number + "%"
+	}
+	return number + " " + u.Text
+}
+
+// Found is a quantity that stands in a text.
+type Found struct {
+	Quantity
+	Shown      string // the number as written
+	Start, End int
+}
+
+// FindQuantities lists the numbers of a text with the units that follow them.
+// A number that is part of a word ("H2O", "2024-style") is none.
+func FindQuantities(text string) []Found {
+	var out []Found
+	for i := 0; i < len(text); {
+		if text[i] < '0' || text[i] > '9' {
+			i++
+			continue
+		}
+		end := scanDecimal(text, i)
+		before, _ := utf8.DecodeLastRuneInString(text[:i])
+		after, size := utf8.DecodeRuneInString(text[end:])
+		start := i
+		i = end
+		if unicode.IsLetter(before) || before == '<' || after == '>' {
+			continue
+		}
+		v, ok := ParseDecimal(text[start:end])
+		if !ok {
+			continue
+		}
+		if before == '-' || before == '−' {
+			prior, _ := utf8.DecodeLastRuneInString(text[:start-utf8.RuneLen(before)])
+			if start == utf8.RuneLen(before) || unicode.IsSpace(prior) || prior == '(' {
+				v.Neg(v)
+				start -= utf8.RuneLen(before)
+			}
+		}
+		f := Found{Quantity{v, One}, text[start:end], start, end}
+		gap := 0
+		if after == ' ' || after == '\u00a0' || after == '\u202f' {
+			gap = size
+		}
+		if u, n := readUnit(text[end+gap:]); n > 0 {
+			f.Unit, f.End = u, end+gap+n
+			i = f.End
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// ParseQuantity reads a text that is one quantity and nothing else, such as an
+// option or a typed answer.
+func ParseQuantity(text string) (Found, bool) {
+	found := FindQuantities(text)
+	if len(found) != 1 || found[0].Start != 0 || found[0].End != len(text) {
+		return Found{}, false
+	}
+	return found[0], true
+}
