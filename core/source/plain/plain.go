@@ -1,0 +1,104 @@
+// Package plain reads typed notes: paragraphs parted by blank lines, short
+// lines that stand alone as headings, bulleted and numbered items.
+package plain
+
+import (
+	"regexp"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"zincowl/core/source"
+)
+
+var (
+	bullet    = regexp.MustCompile(`^\s*(?:[-*•–]|\(?\d{1,3}[.)]|\(?[a-z][.)])\s+(\S.*)$`)
+	underline = regexp.MustCompile(`^\s*(={3,}|-{3,})\s*$`)
+	numbered  = regexp.MustCompile(`^(\d+(?:\.\d+)*)\.?\s+\p{Lu}`)
+)
+
+// Read makes a document of text that is known to be valid UTF-8. It has no bad
+// input: whatever is not understood is a paragraph.
+func Read(origin, text string) source.Document {
+	b := source.NewBuilder(origin, "text")
+	lines := strings.Split(strings.ReplaceAll(text, "\r\n", "\n"), "\n")
+	var block []string
+	start := 0
+	kind := source.Paragraph
+	flush := func() {
+		if len(block) > 0 {
+			b.Text(kind, strings.Join(block, " "), start)
+		}
+		block, kind = nil, source.Paragraph
+	}
+	headed := false
+	for i := 0; i < len(lines); i++ {
+		line := strings.TrimSpace(lines[i])
+		switch {
+		case line == "":
+			flush()
+		case i+1 < len(lines) && underline.MatchString(lines[i+1]) && len(block) == 0:
+			level := 1
+			if strings.Contains(lines[i+1], "-") {
+				level = 2
+			}
+			b.Heading(level, line, i+1)
+			headed = true
+			i++
+		case bullet.MatchString(line) && !isNumberedHeading(lines, i):
+			flush()
+			kind, start = source.Item, i+1
+			block = append(block, bullet.FindStringSubmatch(line)[1])
+		case len(block) == 0 && isHeading(lines, i):
+			level := 2
+			if !headed {
+				level = 1
+			}
+			if m := numbered.FindStringSubmatch(line); m != nil {
+				level = 1 + strings.Count(m[1], ".") + 1
+			}
+			b.Heading(level, line, i+1)
+			headed = true
+		case len(block) > 0 && kind == source.Paragraph && (source.StatesFormula(line) || source.StatesFormula(block[0])) && !continues(lines[i]):
+			flush()
+			i-- // read the line again as the start of a block of its own
+		default:
+			if len(block) == 0 {
+				start = i + 1
+			}
+			block = append(block, line)
+		}
+	}
+	flush()
+	return b.Document()
+}
+
+// continues says whether a line goes on with the sentence before it.
+func continues(line string) bool {
+	r, _ := utf8.DecodeRuneInString(strings.TrimSpace(line))
+	return unicode.IsLower(r)
+}
+
+func isNumberedHeading(lines []string, i int) bool {
+	return numbered.MatchString(strings.TrimSpace(lines[i])) && isHeading(lines, i)
+}
+
+// isHeading takes a short line that stands between blank lines, begins with a
+// capital or a digit and doesn't end as a sentence does.
+func isHeading(lines []string, i int) bool {
+	line := strings.TrimSpace(lines[i])
+	if len(line) > 80 || len(strings.Fields(line)) > 10 || source.StatesFormula(line) {
+		return false
+	}
+	first, _ := utf8.DecodeRuneInString(line)
+	last, _ := utf8.DecodeLastRuneInString(line)
+	if !unicode.IsUpper(first) && !unicode.IsDigit(first) || strings.ContainsRune(".,;:!?=", last) {
+		return false
+	}
+	before := i == 0 || strings.TrimSpace(lines[i-1]) == ""
+	after := i+1 < len(lines) && strings.TrimSpace(lines[i+1]) == ""
+	if strings.Contains(line, ": ") {
+		return false // "term: meaning"
+	}
+	return before && after || before && i+1 < len(lines) && strings.ToUpper(line) == line && len(line) > 3
+}

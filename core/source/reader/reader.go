@@ -1,0 +1,97 @@
+// Package reader turns the bytes of a file into a document. It looks at the
+// content, not at the name, to refuse what is not text; only between plain text
+// and Markdown does the name decide first, because any text is both.
+package reader
+
+import (
+	"bytes"
+	"path"
+	"regexp"
+	"strings"
+	"unicode/utf8"
+
+	"zincowl/core/language"
+	"zincowl/core/source"
+	"zincowl/core/source/markdown"
+	"zincowl/core/source/plain"
+)
+
+// MaxBytes is the largest text that is read.
+const MaxBytes = 16 << 20
+
+var signatures = []struct{ magic, name string }{
+	{"%PDF-", "a PDF"},
+	{"PK\x03\x04", "a compressed document"},
+	{"\x89PNG", "a picture"},
+	{"\xff\xd8\xff", "a picture"},
+	{"GIF8", "a picture"},
+	{"\xd0\xcf\x11\xe0", "an older office document"},
+	{"\x1f\x8b", "a compressed file"},
+	{"ID3", "a sound file"},
+	{"\x7fELF", "a program"},
+}
+
+var markdownSign = regexp.MustCompile(`(?m)^(#{1,6} \S|\|.*\|\s*$|\s*[-*] \*\*)`)
+
+// Read makes a document of a file or of pasted text. Every error is a
+// *source.BadInput.
+func Read(name string, data []byte) (source.Document, error) {
+	text, err := decode(data)
+	if err != nil {
+		return source.Document{}, err
+	}
+	var doc source.Document
+	switch ext := strings.ToLower(path.Ext(name)); {
+	case ext == ".md" || ext == ".markdown" || ext != ".txt" && markdownSign.MatchString(text):
+		doc = markdown.Read(name, []byte(text))
+	default:
+		doc = plain.Read(name, text)
+	}
+	if len(doc.Passages) == 0 {
+		return source.Document{}, source.Bad("There is nothing to read in this text: it has marks but no words; bring notes with sentences in them.")
+	}
+	if doc.Title == name {
+		doc.Title = strings.TrimSuffix(name, path.Ext(name))
+	}
+	doc.Language = language.Detect(text)
+	if doc.Language != "en" {
+		doc.Warnings = append(doc.Warnings, source.Warning{Says: "This does not read like English. The built-in writer draws questions from English only."})
+	}
+	return doc, nil
+}
+
+func decode(data []byte) (string, error) {
+	if len(data) > MaxBytes {
+		return "", source.Bad("This text is %d MB and the limit is %d MB; split it at a chapter and bring the parts.", (len(data)+1<<20-1)>>20, MaxBytes>>20)
+	}
+	for _, s := range signatures {
+		if bytes.HasPrefix(data, []byte(s.magic)) {
+			return "", source.Bad("This is %s, not a text file; open it, copy its text and paste that.", s.name)
+		}
+	}
+	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
+	if bytes.HasPrefix(data, []byte("\xff\xfe")) || bytes.HasPrefix(data, []byte("\xfe\xff")) {
+		return "", source.Bad("This text is saved as UTF-16; save it as UTF-8 in your editor and bring it again.")
+	}
+	if i := bytes.IndexByte(data, 0); i >= 0 {
+		return "", source.Bad("This is not a text file (a zero byte stands at position %d); open it, copy its text and paste that.", i)
+	}
+	if !utf8.Valid(data) {
+		line := 1
+		for rest := data; len(rest) > 0; {
+			r, size := utf8.DecodeRune(rest)
+			if r == utf8.RuneError && size == 1 {
+				break
+			}
+			if r == '\n' {
+				line++
+			}
+			rest = rest[size:]
+		}
+		return "", source.Bad("This text is not UTF-8 (the first odd byte is on line %d); save it as UTF-8 in your editor and bring it again.", line)
+	}
+	if len(bytes.TrimSpace(data)) == 0 {
+		return "", source.Bad("There is nothing in this text; paste your notes or choose another file.")
+	}
+	return string(data), nil
+}
