@@ -1,0 +1,351 @@
+package fact
+
+import (
+	"regexp"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"zincowl/core/language"
+	"zincowl/core/source"
+)
+
+// A definition is read from a sentence of one of these shapes:
+//
+//	[A | The] TERM is a GENUS that …        is, are, was: with an article
+//	TERMS are GENUS of | that | which …     plural, without one
+//	TERM means | refers to | is defined as …
+//	A GENUS that … is called | known as the TERM
+//	TERM: meaning          TERM – meaning    (an item or a line of its own)
+
+// maxTerm is the number of tokens a term may have.
+const maxTerm = 5
+
+// minMeaning is the number of words below which a meaning says too little to
+// tell its term from others.
+const minMeaning = 4
+
+func define(s language.Sentence) (Fact, bool) {
+	if f, ok := called(s); ok {
+		return f, true
+	}
+	start, article := afterOpening(s.Tokens)
+	verb := nounPhrase(s.Tokens, start)
+	if verb == start || verb >= len(s.Tokens)-minMeaning {
+		return Fact{}, false
+	}
+	meaning, predicate := meaningStart(s.Tokens, verb)
+	if meaning == 0 {
+		return Fact{}, false
+	}
+	end := meaningEnd(s.Tokens, meaning)
+	if end-meaning < minMeaning {
+		return Fact{}, false
+	}
+	term := termText(s, start, verb)
+	head, ok := genus(s.Tokens[meaning:end])
+	if term == "" || !ok {
+		return Fact{}, false
+	}
+	return definition(s.Text, article, term, predicate, s.Span(meaning, end), head)
+}
+
+// definition checks a term and its meaning and makes the fact.
+func definition(quote, article, term, predicate, meaning, head string) (Fact, bool) {
+	meaning = strings.TrimRight(strings.TrimSpace(meaning), ".;,")
+	lower := strings.ToLower(term)
+	if anaphor.MatchString(meaning) || vague[lower] || vague[head] || vague[lastWord(lower)] && !strings.Contains(lower, " ") || strings.EqualFold(term, meaning) {
+		return Fact{}, false
+	}
+	return Fact{
+		Type: Definition, Quote: quote, Subject: term, Predicate: predicate, Object: meaning,
+		Head: head, Kind: language.NounKind(head), Article: article,
+		Negated: false, Hedged: strings.Contains(meaning, "usually") || strings.Contains(meaning, "often"),
+	}, true
+}
+
+// anaphor is a reference to something said before the sentence.
+var anaphor = regexp.MustCompile(`(?i)\b(the two|the three|these|those two|the former|the latter|this one|both of them|the above|mentioned|as said)\b`)
+
+// vague words name nothing that a question could ask for.
+var vague = wordSet(`it this that these those they there here one other another thing something way result reason purpose aim
+	example first second third last next step figure table part kind type sort case point number lot note rule advantage
+	disadvantage problem question answer following same most many some both each all he she we you what which idea matter
+	difference danger trick key secret remedy cure exception time day place`)
+
+func wordSet(words string) map[string]bool {
+	set := map[string]bool{}
+	for _, w := range strings.Fields(words) {
+		set[w] = true
+	}
+	return set
+}
+
+// afterOpening skips a short opening phrase that ends with a comma ("In a slow
+// filter,") and an article, and says which article it was.
+func afterOpening(tokens []language.Token) (int, string) {
+	i := 0
+	if tokens[0].Tag == "IN" {
+		for j := 1; j < len(tokens) && j < 8; j++ {
+			if tokens[j].Text == "," {
+				i = j + 1
+				break
+			}
+		}
+	}
+	if i < len(tokens) && (tokens[i].Lower == "a" || tokens[i].Lower == "an" || tokens[i].Lower == "the") {
+		return i + 1, tokens[i].Lower
+	}
+	return i, ""
+}
+
+// nounPhrase gives the index after a noun phrase that begins at start, or start
+// where there is none.
+func nounPhrase(tokens []language.Token, start int) int {
+	i, noun := start, -1
+	for ; i < len(tokens) && i-start < maxTerm; i++ {
+		t := tokens[i]
+		switch {
+		case t.Noun() || t.Tag == "VBG" || t.Tag == "FW":
+			noun = i
+		case (t.Tag == "JJ" || t.Tag == "VBN" || t.Tag == "VB" || t.Tag == "CD") && t.Word():
+			if i+1 < len(tokens) && !(tokens[i+1].Noun() || tokens[i+1].Tag == "VBG" || tokens[i+1].Tag == "JJ") {
+				noun = i // "the residual is": an adjective used as a noun
+			}
+		case t.Lower == "of" && noun == i-1 && i > start:
+		default:
+			if noun < 0 || noun != i-1 {
+				return start
+			}
+			return i
+		}
+	}
+	return start
+}
+
+// meaningStart looks at the verb and gives the index where the meaning begins,
+// or 0 where this is no definition, with the predicate.
+func meaningStart(tokens []language.Token, verb int) (int, string) {
+	at := func(i int) string {
+		if i < len(tokens) {
+			return tokens[i].Lower
+		}
+		return ""
+	}
+	switch v := at(verb); v {
+	case "means", "mean":
+		if next := tokens[verb+1]; next.Noun() || next.Tag == "DT" || next.Tag == "VBG" || next.Tag == "JJ" {
+			return verb + 1, v
+		}
+	case "refers":
+		if at(verb+1) == "to" {
+			return verb + 2, "refers to"
+		}
+	case "is", "are":
+		i := verb + 1
+		if at(i) == "defined" && at(i+1) == "as" {
+			return i + 2, v
+		}
+		if at(i) == "the" && (at(i+1) == "same" || at(i+1) == "most" || tokens[i+1].Tag == "JJS" || tokens[i+1].Tag == "RBS") {
+			return 0, ""
+		}
+		if at(i) == "a" || at(i) == "an" || at(i) == "the" || at(i) == "any" {
+			return i, v
+		}
+		if v == "are" && i < len(tokens) && (tokens[i].Noun() || tokens[i].Tag == "JJ") && modified(tokens, i) {
+			return i, v
+		}
+	}
+	return 0, ""
+}
+
+// modified says whether the noun phrase at i goes on with words that set it
+// apart: "lumps of …", "compounds that …".
+func modified(tokens []language.Token, i int) bool {
+	for j := i; j < len(tokens) && j < i+4; j++ {
+		if j > i && (opens[tokens[j].Lower] || tokens[j].Tag == "VBN") && tokens[j-1].Noun() {
+			return true
+		}
+	}
+	return false
+}
+
+// opens are words that begin what sets a genus apart from others.
+var opens = wordSet("that which who of in for from made formed used between where whose with by at on across through after under to inside above below left added sold kept per")
+
+// meaningEnd cuts a meaning before a clause that only goes on: "; …", ", and it
+// …", ", so …", ", but …".
+func meaningEnd(tokens []language.Token, start int) int {
+	depth := 0
+	for i := start; i < len(tokens); i++ {
+		switch t := tokens[i].Text; t {
+		case "(":
+			depth++
+		case ")":
+			depth--
+		case ";", "—", ":":
+			return i
+		case ".", "!":
+			return i
+		case ",":
+			if depth == 0 && i+1 < len(tokens) && breaks[tokens[i+1].Lower] {
+				return i
+			}
+			if depth == 0 && i+2 < len(tokens) && tokens[i+1].Lower == "and" && goesOn(tokens[i+2:]) {
+				return i
+			}
+		}
+	}
+	return len(tokens)
+}
+
+var breaks = wordSet("so but yet because although though while whereas since it they this these usually often normally")
+
+// goesOn says whether a new clause with its own subject begins here.
+func goesOn(tokens []language.Token) bool {
+	for i, t := range tokens {
+		if i > 5 {
+			return false
+		}
+		if strings.HasPrefix(t.Tag, "VBZ") || t.Tag == "VBP" || t.Tag == "MD" {
+			return true
+		}
+	}
+	return false
+}
+
+// genus is the head noun of a meaning, in base form: the last noun before what
+// sets it apart. "any of", "a kind of", "a measure of" look through.
+func genus(tokens []language.Token) (string, bool) {
+	head := ""
+	for i, t := range tokens {
+		switch {
+		case t.Noun() || t.Tag == "VBG" && i > 0 && tokens[i-1].Tag == "DT":
+			head = language.Singular(t.Lower)
+		case head != "" && t.Lower == "of" && lookThrough[head] && i+1 < len(tokens):
+			rest, ok := genus(tokens[i+1:])
+			if ok {
+				return rest, true
+			}
+			return head, true
+		case head != "":
+			return head, true
+		case t.Tag == "IN" || t.Tag == "WDT" || strings.HasPrefix(t.Tag, "VBZ"):
+			return "", false
+		}
+	}
+	return head, head != ""
+}
+
+var lookThrough = wordSet("kind type sort form piece group set series class mixture")
+
+// called reads "A GENUS that … is called the TERM".
+func called(s language.Sentence) (Fact, bool) {
+	for i, t := range s.Tokens {
+		naming := t.Lower == "called" || t.Lower == "termed" || t.Lower == "known" && i+1 < len(s.Tokens) && s.Tokens[i+1].Lower == "as"
+		if !naming || i < minMeaning || s.Tokens[i-1].Lower != "is" && s.Tokens[i-1].Lower != "are" {
+			continue
+		}
+		if first := s.Tokens[0].Lower; first != "a" && first != "an" && first != "the" {
+			return Fact{}, false
+		}
+		start := i + 1
+		if t.Lower == "known" {
+			start++
+		}
+		article := ""
+		if start < len(s.Tokens) && (s.Tokens[start].Lower == "a" || s.Tokens[start].Lower == "an" || s.Tokens[start].Lower == "the") {
+			article = s.Tokens[start].Lower
+			start++
+		}
+		end := nounPhrase(s.Tokens, start)
+		if end == start {
+			return Fact{}, false
+		}
+		head, ok := genus(s.Tokens[:i-1])
+		meaning := s.Span(0, i-1)
+		if !ok || len(strings.Fields(meaning)) < minMeaning {
+			return Fact{}, false
+		}
+		return definition(s.Text, article, termText(s, start, end), s.Tokens[i-1].Lower, lowerFirst(meaning), head)
+	}
+	return Fact{}, false
+}
+
+// termText is a term as it is written within a sentence.
+func termText(s language.Sentence, start, end int) string {
+	term := s.Span(start, end)
+	if start == 0 || s.Tokens[start-1].Start == s.Start {
+		term = lowerFirst(term)
+	}
+	return strings.Trim(term, "“”\"'‘’*")
+}
+
+// lowerFirst turns a capital that only stands there because a sentence begins.
+func lowerFirst(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	second, _ := utf8.DecodeRuneInString(text[size:])
+	if !unicode.IsUpper(first) || unicode.IsUpper(second) || unicode.IsDigit(second) || second == '₂' {
+		return text
+	}
+	return string(unicode.ToLower(first)) + text[size:]
+}
+
+func lastWord(text string) string {
+	f := strings.Fields(text)
+	if len(f) == 0 {
+		return ""
+	}
+	return f[len(f)-1]
+}
+
+var glossaryShape = regexp.MustCompile(`^([\p{L}][\p{L}\d₂₃₄ '’-]{1,40}?)\s*(?::| –| —| - )\s+(\S.+)$`)
+
+// glossaryLine reads "term: meaning".
+func glossaryLine(p source.Passage) (Fact, bool) {
+	m := glossaryShape.FindStringSubmatch(p.Text)
+	if m == nil || len(strings.Fields(m[1])) > 4 || strings.Contains(m[2], "=") || strings.Count(m[2], ". ") > 1 {
+		return Fact{}, false
+	}
+	s := language.Split(m[2])
+	language.Tag(s)
+	if len(s) == 0 || len(strings.Fields(s[0].Text)) < minMeaning {
+		return Fact{}, false
+	}
+	first := s[0].Tokens[0]
+	if first.Tag != "DT" && !first.Noun() && first.Tag != "JJ" && first.Tag != "VBG" {
+		return Fact{}, false
+	}
+	head, ok := genus(s[0].Tokens)
+	if !ok {
+		return Fact{}, false
+	}
+	f, ok := definition(p.Text, "", lowerFirst(m[1]), "is", lowerFirst(s[0].Text), head)
+	if !ok || labels[strings.ToLower(m[1])] {
+		return Fact{}, false
+	}
+	return finish(f, p), true
+}
+
+var labels = wordSet("note example remember warning tip summary step caution important remark question answer key")
+
+// glossary reads a table with two columns that are a term and its meaning.
+func glossary(p source.Passage) []Fact {
+	if len(p.Rows) < 3 || len(p.Rows[0]) != 2 {
+		return nil
+	}
+	head := strings.ToLower(p.Rows[0][0] + " " + p.Rows[0][1])
+	if !strings.Contains(head, "term") && !strings.Contains(head, "word") && !strings.Contains(head, "meaning") && !strings.Contains(head, "definition") {
+		return nil
+	}
+	var out []Fact
+	for _, row := range p.Rows[1:] {
+		line := p
+		line.Text = row[0] + ": " + row[1]
+		if f, ok := glossaryLine(line); ok {
+			f.Quote = row[0] + " | " + row[1]
+			out = append(out, finish(f, p))
+		}
+	}
+	return out
+}

@@ -1,0 +1,112 @@
+// Package fact draws typed statements from passages: what a term means, which
+// formula holds, which limit applies.
+//
+// Each fact keeps the passage and the exact quote it was read from, so that a
+// question built on it can show its evidence. Reading is by patterns over
+// tagged sentences (define.go, limit.go) and by a small reader of equations
+// with their "where" list (formula.go). A sentence that fits no pattern yields
+// nothing: a missing fact costs a question, a wrong one costs trust.
+package fact
+
+import (
+	"crypto/sha256"
+	"encoding/hex"
+	"strings"
+
+	"zincowl/core/language"
+	"zincowl/core/maths"
+	"zincowl/core/source"
+)
+
+// Type is the type of a fact.
+type Type string
+
+// The types read so far.
+const (
+	Definition Type = "definition"
+	Formula    Type = "formula"
+	Limit      Type = "limit"
+)
+
+// Quantity is a number with its unit, as written.
+type Quantity struct {
+	Value string `json:"value"`
+	Unit  string `json:"unit"`
+}
+
+// Fact is one statement of a passage.
+type Fact struct {
+	ID        string    `json:"id"`
+	Type      Type      `json:"type"`
+	Passage   string    `json:"passage"`
+	Quote     string    `json:"quote"`
+	Subject   string    `json:"subject"`   // the term defined, the formula's subject, the first words of a limit
+	Predicate string    `json:"predicate"` // "is", "are", "means", "="; of a limit the words before the number
+	Object    string    `json:"object"`    // the meaning, the right side, the number with its unit
+	Terms     []string  `json:"terms,omitempty"`
+	Quantity  *Quantity `json:"quantity,omitempty"`
+	Negated   bool      `json:"negated,omitempty"`
+	Hedged    bool      `json:"hedged,omitempty"`
+	Weight    float64   `json:"weight"`
+
+	// Kind, of a definition, is the broad kind of thing the term names, from
+	// the head of its meaning ("artefact", "process" …).
+	Kind string `json:"kind,omitempty"`
+	// Head, of a definition, is that head itself: "tank".
+	Head string `json:"head,omitempty"`
+	// Article, of a definition, is what the term takes: "a", "an", "the" or "".
+	Article string `json:"article,omitempty"`
+	// At is the byte offset of the number of a limit within the quote.
+	At int `json:"-"`
+	// Equation is the formula as read, of a formula.
+	Equation *maths.Formula `json:"-"`
+}
+
+// Read draws the facts of a document's passages, in their order.
+func Read(passages []source.Passage) []Fact {
+	var out []Fact
+	for i, p := range passages {
+		switch p.Kind {
+		case source.Heading:
+			continue
+		case source.Table:
+			out = append(out, glossary(p)...)
+			continue
+		}
+		if f, ok := glossaryLine(p); ok {
+			out = append(out, f)
+			continue
+		}
+		if strings.Contains(p.Text, "=") {
+			out = append(out, formulas(p, passages[i+1:])...)
+		}
+		sentences := language.Split(p.Text)
+		language.Tag(sentences)
+		for _, s := range sentences {
+			if strings.Contains(s.Text, "=") || strings.HasSuffix(s.Text, "?") {
+				continue
+			}
+			if f, ok := define(s); ok {
+				out = append(out, finish(f, p))
+			}
+			for _, f := range limits(s) {
+				out = append(out, finish(f, p))
+			}
+		}
+	}
+	return out
+}
+
+// finish fills in where a fact stands, its terms and its id.
+func finish(f Fact, p source.Passage) Fact {
+	f.Passage = p.ID
+	if f.Weight == 0 {
+		f.Weight = 1
+	}
+	if f.Type != Limit {
+		f.Terms = []string{f.Subject}
+	}
+	sum := sha256.Sum256([]byte(p.ID + "\x00" + string(f.Type) + "\x00" + f.Subject + "\x00" + f.Object))
+	f.ID = "f" + hex.EncodeToString(sum[:6])
+	return f
+}
