@@ -1,0 +1,242 @@
+// Package question is the model of a question, a card's elder sister: what is
+// asked, what is right, which slip leads to each wrong answer, and the evidence.
+//
+// A question is plain data and never changes once stored; an edit makes a new
+// version. Validate says whether the parts fit together; whether they are true
+// is the business of package proof. Its JSON is the one of the commands and of
+// the web interface.
+package question
+
+import (
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"zincowl/core/source"
+)
+
+// Kind is how a question is answered.
+type Kind string
+
+// The kinds of question written so far.
+const (
+	Choice  Kind = "choice"  // one option is right
+	Numeric Kind = "numeric" // a number is typed
+	Blanks  Kind = "blanks"  // words are typed into the stem's blanks
+)
+
+// Level is how much a question demands.
+type Level string
+
+// The levels, from one recalled fact to another unknown.
+const (
+	Easy   Level = "easy"
+	Medium Level = "medium"
+	Hard   Level = "hard"
+)
+
+// Levels lists all levels in order.
+var Levels = []Level{Easy, Medium, Hard}
+
+// Option is one of the answers offered.
+type Option struct {
+	ID   string `json:"id"`
+	Text string `json:"text"`
+	Why  string `json:"why,omitempty"`  // why it is right or wrong, for after the answer
+	Slip string `json:"slip,omitempty"` // the slip that leads to it
+}
+
+// Key is what is right. Which field is used depends on the kind.
+type Key struct {
+	Options   []string   `json:"options,omitempty"`
+	Value     string     `json:"value,omitempty"`
+	Unit      string     `json:"unit,omitempty"`
+	Tolerance string     `json:"tolerance,omitempty"` // "1%", or an amount in the key's unit
+	Blanks    [][]string `json:"blanks,omitempty"`    // per blank, every answer that is accepted
+}
+
+// Cite points to the evidence.
+type Cite struct {
+	Source  string         `json:"source"`
+	Passage string         `json:"passage"`
+	Quote   string         `json:"quote"`
+	Locator source.Locator `json:"locator"`
+}
+
+// Slip is a named wrong turn and what it comes to.
+type Slip struct {
+	ID    string `json:"id"`
+	Value string `json:"value"`
+	Why   string `json:"why"`
+}
+
+// Stage is one set of givens of a quantitative question.
+type Stage struct {
+	Givens map[string]string `json:"givens"`
+}
+
+// Model is how a quantitative question was computed.
+type Model struct {
+	Formulas []string `json:"formulas"`
+	Stages   []Stage  `json:"stages"`
+	Asked    string   `json:"asked"`
+	Unit     string   `json:"unit"`
+}
+
+// Origin says who wrote a question.
+type Origin struct {
+	By   string `json:"by"` // writer, endpoint, import or person
+	From string `json:"from,omitempty"`
+	Line int    `json:"line,omitempty"`
+}
+
+// Question is one question.
+type Question struct {
+	ID           string   `json:"id"`
+	Kind         Kind     `json:"kind"`
+	Title        string   `json:"title"`
+	Level        Level    `json:"level"`
+	LevelBecause []string `json:"level_because,omitempty"`
+	Topic        string   `json:"topic,omitempty"`
+	Tags         []string `json:"tags,omitempty"`
+	Marks        float64  `json:"marks,omitempty"`
+	Number       string   `json:"number,omitempty"`
+	Language     string   `json:"language,omitempty"`
+	Stem         string   `json:"stem"`
+	Options      []Option `json:"options,omitempty"`
+	Key          Key      `json:"key"`
+	Worked       []string `json:"worked,omitempty"`
+	Explanation  string   `json:"explanation,omitempty"`
+	Cites        []Cite   `json:"cites,omitempty"`
+	Slips        []Slip   `json:"slips,omitempty"`
+	Model        *Model   `json:"model,omitempty"`
+	Origin       Origin   `json:"origin"`
+}
+
+// Option finds an option by its id.
+func (q Question) Option(id string) (Option, bool) {
+	for _, o := range q.Options {
+		if o.ID == id {
+			return o, true
+		}
+	}
+	return Option{}, false
+}
+
+// KeyOption is the option that is right, of a question with one such option.
+func (q Question) KeyOption() (Option, bool) {
+	if len(q.Key.Options) != 1 {
+		return Option{}, false
+	}
+	return q.Option(q.Key.Options[0])
+}
+
+// KeyText is the right answer as a reader would write it.
+func (q Question) KeyText() string {
+	switch q.Kind {
+	case Choice:
+		o, _ := q.KeyOption()
+		return o.Text
+	case Numeric:
+		if q.Key.Unit == "%" {
+			return q.Key.Value + "%"
+		}
+		return strings.TrimSpace(q.Key.Value + " " + q.Key.Unit)
+	case Blanks:
+		var parts []string
+		for _, accepted := range q.Key.Blanks {
+			if len(accepted) > 0 {
+				parts = append(parts, accepted[0])
+			}
+		}
+		return strings.Join(parts, ", ")
+	}
+	return ""
+}
+
+// BlankMark is how the n-th blank, counted from 1, stands in a stem.
+func BlankMark(n int) string { return fmt.Sprintf("<<%d>>", n) }
+
+var blankMarks = regexp.MustCompile(`<<(\d+)>>`)
+
+// MaxText bounds stems and options, in bytes.
+const MaxText = 4000
+
+// Validate says in one sentence what does not fit together, or returns nil.
+func (q Question) Validate() error {
+	if strings.TrimSpace(q.Stem) == "" {
+		return fmt.Errorf("The stem is empty; write the question.")
+	}
+	if len(q.Stem) > MaxText {
+		return fmt.Errorf("The stem is longer than %d characters; shorten it.", MaxText)
+	}
+	switch q.Level {
+	case Easy, Medium, Hard:
+	default:
+		return fmt.Errorf("The level %q is none of easy, medium and hard.", q.Level)
+	}
+	switch q.Kind {
+	case Choice:
+		return q.validateChoice()
+	case Numeric:
+		if strings.TrimSpace(q.Key.Value) == "" {
+			return fmt.Errorf("The key has no value; give the number that is right.")
+		}
+		return nil
+	case Blanks:
+		return q.validateBlanks()
+	}
+	return fmt.Errorf("The kind %q is none of choice, numeric and blanks.", q.Kind)
+}
+
+func (q Question) validateChoice() error {
+	if len(q.Options) < 2 || len(q.Options) > 5 {
+		return fmt.Errorf("A choice has two to five options; this one has %d.", len(q.Options))
+	}
+	ids := map[string]bool{}
+	for i, o := range q.Options {
+		if strings.TrimSpace(o.Text) == "" {
+			return fmt.Errorf("Option %s is empty; write it or take it out.", Letter(i))
+		}
+		if len(o.Text) > MaxText {
+			return fmt.Errorf("Option %s is longer than %d characters; shorten it.", Letter(i), MaxText)
+		}
+		if o.ID == "" || ids[o.ID] {
+			return fmt.Errorf("Two options share the id %q.", o.ID)
+		}
+		ids[o.ID] = true
+	}
+	if len(q.Key.Options) != 1 || !ids[q.Key.Options[0]] {
+		return fmt.Errorf("The key names no option, or more than one; mark the one that is right.")
+	}
+	return nil
+}
+
+func (q Question) validateBlanks() error {
+	marks := blankMarks.FindAllStringSubmatch(q.Stem, -1)
+	if len(marks) == 0 || len(marks) != len(q.Key.Blanks) {
+		return fmt.Errorf("The stem has %d blanks and the key has %d; each blank <<1>>, <<2>> … needs its answers.", len(marks), len(q.Key.Blanks))
+	}
+	for i, m := range marks {
+		if m[1] != strconv.Itoa(i+1) {
+			return fmt.Errorf("The blanks of the stem are not numbered in order; blank %d is <<%s>>.", i+1, m[1])
+		}
+		if len(q.Key.Blanks[i]) == 0 || strings.TrimSpace(q.Key.Blanks[i][0]) == "" {
+			return fmt.Errorf("Blank %d has no answer; give the words that fit.", i+1)
+		}
+	}
+	return nil
+}
+
+// Letter is the name of the i-th option by its position: a, b, c …
+func Letter(i int) string { return string(rune('a' + i)) }
+
+// Identify gives a question an id made of what it asks and what is right, so
+// that the same draft has the same id.
+func Identify(q Question) string {
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s", q.Kind, q.Stem, q.KeyText()))
+	return "q" + hex.EncodeToString(sum[:8])
+}

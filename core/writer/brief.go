@@ -1,0 +1,63 @@
+package writer
+
+import (
+	"zincowl/core/question"
+)
+
+// Brief says what is wanted. Everything but Count has a default.
+type Brief struct {
+	Count  int                       `json:"count"`
+	Levels map[question.Level]int    `json:"levels,omitempty"` // how many of each; the rest as the sources bear
+	Kinds  map[question.Kind]float64 `json:"kinds,omitempty"`  // shares; a kind left out is not written
+	// Options is how many options a choice has, the right one among them.
+	Options int      `json:"options,omitempty"`
+	Topics  []string `json:"topics,omitempty"` // ids; empty means all
+	From    []From   `json:"from,omitempty"`   // empty means all sources
+	Avoid   []string `json:"-"`                // ids of questions already held
+	Seed    uint64   `json:"seed,omitempty"`
+}
+
+// From names a source to draw from.
+type From struct {
+	Source string `json:"source"`
+}
+
+// MaxCount is the largest batch.
+const MaxCount = 500
+
+func (b Brief) withDefaults() Brief {
+	if b.Options == 0 {
+		b.Options = 4
+	}
+	if len(b.Kinds) == 0 {
+		b.Kinds = map[question.Kind]float64{question.Choice: 0.7, question.Blanks: 0.15, question.Numeric: 0.15}
+	}
+	if b.Count > MaxCount {
+		b.Count = MaxCount
+	}
+	return b
+}
+
+func (b Brief) wantsTopic(topic string) bool {
+	if len(b.Topics) == 0 {
+		return true
+	}
+	for _, t := range b.Topics {
+		if t == topic {
+			return true
+		}
+	}
+	return false
+}
+
+func (b Brief) wantsSource(id string) bool {
+	if len(b.From) == 0 {
+		return true
+	}
+	for _, f := range b.From {
+		if f.Source == id {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,310 @@
+package writer
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"strings"
+
+	"zincowl/core/language"
+	"zincowl/core/question"
+)
+
+// definitionIdeas are the questions a definition bears: from the meaning to the
+// term, from the term to the meaning, and the defining sentence with a blank.
+func (m *Material) definitionIdeas(at int) []*idea {
+	t := m.terms[at]
+	if t.Hedged {
+		return nil
+	}
+	base := idea{level: question.Easy, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: strings.ToLower(t.Subject)}
+	var out []*idea
+	add := func(kind question.Kind, write func(*rand.Rand, Brief) (question.Question, error)) {
+		i := base
+		i.kind, i.write = kind, write
+		out = append(out, &i)
+	}
+	add(question.Choice, func(r *rand.Rand, b Brief) (question.Question, error) { return m.meaningOf(at, r, b) })
+	if !givesAway(t.Subject, t.Object) {
+		add(question.Choice, func(r *rand.Rand, b Brief) (question.Question, error) { return m.termFor(at, r, b) })
+		if t.Article != "a" && t.Article != "an" && t.Predicate != "means" {
+			add(question.Blanks, func(r *rand.Rand, b Brief) (question.Question, error) { return termBlank(t) })
+		}
+	}
+	return out
+}
+
+// meaningOf asks what a term means.
+func (m *Material) meaningOf(at int, r *rand.Rand, b Brief) (question.Question, error) {
+	t := m.terms[at]
+	plural := t.Predicate == "are" || language.Plural(lastWord(t.Subject)) && t.Article == ""
+	verb := "is"
+	if plural {
+		verb = "are"
+	}
+	q := question.Question{
+		Title: "What " + withArticle(t) + " " + verb,
+		Stem:  fmt.Sprintf("What %s %s?", verb, withArticle(t)),
+		Cites: []question.Cite{t.cite()},
+	}
+	others := m.alike(at, r, func(o term) bool {
+		return language.Plural(firstNoun(o)) == language.Plural(firstNoun(t)) && !mentions(o.Object, t.Subject) && !givesAway(o.Subject, o.Object)
+	})
+	if len(others) < b.Options-1 {
+		return q, fmt.Errorf("Too few terms of the same kind as “%s” are explained in the sources.", t.Subject)
+	}
+	options := []question.Option{{Text: t.Object, Why: "This is how the source explains it."}}
+	for _, o := range others[:b.Options-1] {
+		options = append(options, question.Option{
+			Text: o.Object, Slip: "meaning-of-another-term",
+			Why: fmt.Sprintf("This is what %s %s.", withArticle(o), be(o)),
+		})
+	}
+	q.Explanation = sentence(t.Quote)
+	return arrange(q, options, r), nil
+}
+
+// termFor asks which term a meaning belongs to.
+func (m *Material) termFor(at int, r *rand.Rand, b Brief) (question.Question, error) {
+	t := m.terms[at]
+	frames := []string{"Which term stands for this: %s?", "What is the name for %s?", "%s: which term is meant?"}
+	frame := frames[r.IntN(len(frames))]
+	meaning := t.Object
+	if strings.HasPrefix(frame, "%s") {
+		meaning = upperFirst(meaning)
+	}
+	q := question.Question{
+		Title: "The name for " + shorten(t.Object, 44),
+		Stem:  fmt.Sprintf(frame, meaning),
+		Cites: []question.Cite{t.cite()},
+	}
+	plural := language.Plural(lastWord(t.Subject))
+	others := m.alike(at, r, func(o term) bool {
+		return language.Plural(lastWord(o.Subject)) == plural && !mentions(t.Object, o.Subject)
+	})
+	if len(others) < b.Options-1 {
+		return q, fmt.Errorf("Too few terms of the same kind as “%s” are explained in the sources.", t.Subject)
+	}
+	options := []question.Option{{Text: t.Subject, Why: "This is the term the source uses."}}
+	for _, o := range others[:b.Options-1] {
+		options = append(options, question.Option{
+			Text: o.Subject, Slip: "term-of-another-meaning",
+			Why: fmt.Sprintf("%s %s %s.", upperFirst(withArticle(o)), be(o), o.Object),
+		})
+	}
+	q.Explanation = sentence(t.Quote)
+	return arrange(q, options, r), nil
+}
+
+// alike lists other terms of the same kind, the likest first: same head, then
+// same broad kind, then same topic. Of terms equally like, the seed decides.
+// Terms that could be defended as right are left out: those whose own meaning
+// shares most of its words with t's, and other names of the same thing.
+func (m *Material) alike(at int, r *rand.Rand, fits func(term) bool) []term {
+	t := m.terms[at]
+	own := language.Stems(t.Object)
+	type candidate struct {
+		term
+		score, order int
+	}
+	var list []candidate
+	seen := map[string]bool{strings.ToLower(t.Subject): true}
+	for i, o := range m.terms {
+		name := strings.ToLower(o.Subject)
+		if i == at || seen[name] || !fits(o) || overlap(own, language.Stems(o.Object)) > 0.6 {
+			continue
+		}
+		if mentions(t.Subject, o.Subject) || mentions(o.Subject, t.Subject) && o.Head == t.Head {
+			continue // "filter" beside "rapid filter": both may be defended
+		}
+		score := 0
+		if o.Head == t.Head {
+			score += 4
+		}
+		if group(o.Kind) == group(t.Kind) && t.Kind != "" {
+			score += 4
+		}
+		if o.topic == t.topic {
+			score += 3
+		}
+		if near(len(o.Object), len(t.Object)) {
+			score++
+		}
+		if score < 3 {
+			continue
+		}
+		seen[name] = true
+		list = append(list, candidate{o, score, r.Int()})
+	}
+	slices.SortFunc(list, func(a, b candidate) int {
+		if a.score != b.score {
+			return b.score - a.score
+		}
+		return a.order - b.order
+	})
+	// Not always the very nearest: the seed picks among the nearest five.
+	nearest := list[:min(len(list), 5)]
+	r.Shuffle(len(nearest), func(i, j int) { nearest[i], nearest[j] = nearest[j], nearest[i] })
+	out := make([]term, len(list))
+	for i, c := range list {
+		out[i] = c.term
+	}
+	return out
+}
+
+// group joins broad kinds that stand for each other in technical prose.
+func group(kind string) string {
+	switch kind {
+	case "attribute", "quantity", "time", "shape":
+		return "quantity"
+	case "process", "event":
+		return "process"
+	case "substance", "object", "food":
+		return "substance"
+	case "idea", "communication":
+		return "document"
+	}
+	return kind
+}
+
+// termBlank takes the term out of the sentence that defines it.
+func termBlank(t term) (question.Question, error) {
+	at := strings.Index(strings.ToLower(t.Quote), strings.ToLower(t.Subject))
+	if at < 0 || strings.Contains(t.Quote, "|") || strings.Count(strings.ToLower(t.Quote), strings.ToLower(t.Subject)) > 1 {
+		return question.Question{}, fmt.Errorf("“%s” can't be taken out of its sentence.", t.Subject)
+	}
+	accepted := []string{t.Subject}
+	return question.Question{
+		Title:       "The missing term: " + shorten(t.Object, 40),
+		Stem:        t.Quote[:at] + question.BlankMark(1) + t.Quote[at+len(t.Subject):],
+		Key:         question.Key{Blanks: [][]string{accepted}},
+		Explanation: sentence(t.Quote),
+		Cites:       []question.Cite{t.cite()},
+	}, nil
+}
+
+// limitIdea asks for the number of a rule.
+func limitIdea(t term) *idea {
+	return &idea{
+		level: question.Easy, kind: question.Blanks, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote,
+		write: func(*rand.Rand, Brief) (question.Question, error) {
+			number := t.Quantity.Value
+			return question.Question{
+				Title:       "The limit: " + shorten(t.Quote[:t.At], 46),
+				Stem:        t.Quote[:t.At] + question.BlankMark(1) + t.Quote[t.At+len(number):],
+				Key:         question.Key{Blanks: [][]string{{number}}},
+				Explanation: sentence(t.Quote),
+				Cites:       []question.Cite{t.cite()},
+			}, nil
+		},
+	}
+}
+
+// arrange shuffles the options, the first of which is right, names them and
+// sets the key.
+func arrange(q question.Question, options []question.Option, r *rand.Rand) question.Question {
+	right := options[0].Text
+	r.Shuffle(len(options), func(i, j int) { options[i], options[j] = options[j], options[i] })
+	for i := range options {
+		options[i].ID = question.Letter(i)
+		if options[i].Text == right {
+			q.Key = question.Key{Options: []string{options[i].ID}}
+		}
+	}
+	q.Options = options
+	return q
+}
+
+// givesAway says whether a meaning holds a content word of its own term.
+func givesAway(subject, meaning string) bool {
+	own := language.Stems(meaning)
+	for s := range language.Stems(subject) {
+		if own[s] {
+			return true
+		}
+	}
+	return false
+}
+
+// mentions says whether a text holds a term as a whole word.
+func mentions(text, subject string) bool {
+	return strings.Contains(" "+strings.ToLower(text)+" ", " "+strings.ToLower(subject)+" ")
+}
+
+// overlap is the share of the smaller set of stems that is in the other too.
+func overlap(a, b map[string]bool) float64 {
+	if len(a) == 0 || len(b) == 0 {
+		return 0
+	}
+	n := 0
+	for s := range a {
+		if b[s] {
+			n++
+		}
+	}
+	return float64(n) / float64(min(len(a), len(b)))
+}
+
+func near(a, b int) bool { return a < 2*b && b < 2*a }
+
+// withArticle is a term as it stands within a sentence: "a clearwell".
+func withArticle(t term) string {
+	if t.Article == "" {
+		return t.Subject
+	}
+	return t.Article + " " + t.Subject
+}
+
+func be(t term) string {
+	if t.Predicate == "are" {
+		return "are"
+	}
+	return "is"
+}
+
+// firstNoun is the head of a meaning as it is written there, for its number.
+func firstNoun(t term) string {
+	for _, w := range strings.Fields(t.Object) {
+		if strings.EqualFold(language.Singular(strings.Trim(w, ",.;")), t.Head) {
+			return strings.Trim(w, ",.;")
+		}
+	}
+	return t.Head
+}
+
+func lastWord(s string) string {
+	f := strings.Fields(s)
+	if len(f) == 0 {
+		return ""
+	}
+	return f[len(f)-1]
+}
+
+func upperFirst(s string) string {
+	if s == "" || strings.HasPrefix(s, "pH") {
+		return s
+	}
+	r := []rune(s)
+	return strings.ToUpper(string(r[0])) + string(r[1:])
+}
+
+// sentence is a quote as the explanation after an answer.
+func sentence(quote string) string {
+	if strings.Contains(quote, " | ") {
+		return strings.Replace(quote, " | ", ": ", 1)
+	}
+	return quote
+}
+
+// shorten cuts a text at a blank so that it is no longer than n characters.
+func shorten(s string, n int) string {
+	r := []rune(s)
+	if len(r) <= n {
+		return strings.TrimRight(s, ".")
+	}
+	cut := string(r[:n])
+	if i := strings.LastIndexByte(cut, ' '); i > 0 {
+		cut = cut[:i]
+	}
+	return strings.TrimRight(cut, ",.;:") + "…"
+}

@@ -1,0 +1,353 @@
+// Package writer turns facts into questions.
+//
+// The model: Study reads the facts of the sources once. Each fact bears a
+// number of ideas, an idea being one thing that can be asked at one level in one
+// kind (define.go, blank.go, numeric.go). Draft picks ideas for the slots of a
+// brief, spreading them over topics and passages, and lets each idea write its
+// question with a random source of its own, so that the same seed gives the
+// same batch whatever else is in it. A slot that no idea can fill is declined
+// with the reason.
+package writer
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"hash/fnv"
+	"maps"
+	"math/rand/v2"
+	"slices"
+	"strings"
+
+	"zincowl/core/fact"
+	"zincowl/core/question"
+	"zincowl/core/source"
+)
+
+// Source is a document with its id and the topic of each of its passages.
+type Source struct {
+	ID     string
+	Title  string
+	Doc    source.Document
+	Topics map[string]string // passage id to topic id
+}
+
+// Material is what a batch may be drawn from: the facts of all sources, ready
+// to be asked about. It does not change and may be shared.
+type Material struct {
+	terms []term  // every definition
+	ideas []*idea // in the order of the sources
+	facts map[string]int
+}
+
+// term is a definition with where it stands.
+type term struct {
+	fact.Fact
+	src     *Source
+	passage source.Passage
+	topic   string
+}
+
+// idea is one thing that can be asked.
+type idea struct {
+	level question.Level
+	kind  question.Kind
+	// many is true of an idea that yields another question with each draw.
+	many    bool
+	topic   string
+	source  string
+	passage string
+	subject string // questions on one subject are spread over a batch
+	write   func(r *rand.Rand, b Brief) (question.Question, error)
+}
+
+// Study reads the sources and finds everything that can be asked of them.
+func Study(sources []Source) *Material {
+	m := &Material{facts: map[string]int{}}
+	var equations []equation
+	var limits []term
+	ranges := learned{}
+	for i := range sources {
+		src := &sources[i]
+		byID := make(map[string]source.Passage, len(src.Doc.Passages))
+		for _, p := range src.Doc.Passages {
+			byID[p.ID] = p
+		}
+		for _, f := range fact.Read(src.Doc.Passages) {
+			m.facts[f.Passage]++
+			t := term{Fact: f, src: src, passage: byID[f.Passage], topic: src.Topics[f.Passage]}
+			switch f.Type {
+			case fact.Definition:
+				m.terms = append(m.terms, t)
+			case fact.Formula:
+				equations = append(equations, equation{t, *f.Equation})
+			case fact.Limit:
+				limits = append(limits, t)
+			}
+		}
+		ranges.learn(src.Doc.Passages)
+	}
+	for i := range m.terms {
+		m.ideas = append(m.ideas, m.definitionIdeas(i)...)
+	}
+	for _, t := range limits {
+		m.ideas = append(m.ideas, limitIdea(t))
+	}
+	for _, e := range equations {
+		m.ideas = append(m.ideas, e.ideas(ranges)...)
+	}
+	return m
+}
+
+// Facts says how many facts were read from each passage, by its id.
+func (m *Material) Facts() map[string]int { return maps.Clone(m.facts) }
+
+// Bears says how many different questions the material can bear for a topic
+// and a level. An idea that gives another question with each draw counts as
+// ManyPerIdea.
+func (m *Material) Bears(topic string, level question.Level) int {
+	n := 0
+	for _, i := range m.ideas {
+		if i.topic == topic && i.level == level {
+			if i.many {
+				n += ManyPerIdea
+			} else {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+// ManyPerIdea is how many questions an idea with free numbers is counted for.
+const ManyPerIdea = 40
+
+// Declined says why a slot of the brief stayed empty.
+type Declined struct {
+	Slot string `json:"slot"`
+	Why  string `json:"why"`
+}
+
+// Draft writes the questions of a brief and hands each to emit as soon as it is
+// written. It stops when the context ends or emit returns an error, and returns
+// that error. Questions whose ids the brief avoids are not written.
+func Draft(ctx context.Context, m *Material, b Brief, emit func(question.Question) error) ([]Declined, error) {
+	b = b.withDefaults()
+	if b.Count < 1 {
+		return nil, fmt.Errorf("The brief asks for no questions; ask for one or more.")
+	}
+	p := newPicker(m, b)
+	var declined []Declined
+	given := map[string]bool{}
+	for _, id := range b.Avoid {
+		given[id] = true
+	}
+	for n, slot := range slots(b) {
+		if err := ctx.Err(); err != nil {
+			return declined, err
+		}
+		q, ok := p.fill(slot, n, given)
+		if !ok {
+			declined = append(declined, Declined{slot.String(), p.why(slot)})
+			continue
+		}
+		given[q.ID] = true
+		if err := emit(q); err != nil {
+			return declined, err
+		}
+	}
+	return declined, nil
+}
+
+// slot is one place of a batch.
+type slot struct {
+	level question.Level // "" means any
+	kind  question.Kind
+}
+
+func (s slot) String() string {
+	if s.level == "" {
+		return string(s.kind)
+	}
+	return string(s.level) + " " + string(s.kind)
+}
+
+// slots lays out the places of a batch: the kinds by their shares, the levels
+// dealt over them.
+func slots(b Brief) []slot {
+	var levels []question.Level
+	for _, l := range question.Levels {
+		for range b.Levels[l] {
+			levels = append(levels, l)
+		}
+	}
+	for len(levels) < b.Count {
+		levels = append(levels, "")
+	}
+	kinds := apportion(b.Kinds, b.Count)
+	out := make([]slot, b.Count)
+	r := source32(b.Seed, "slots")
+	r.Shuffle(len(kinds), func(i, j int) { kinds[i], kinds[j] = kinds[j], kinds[i] })
+	for i := range out {
+		out[i] = slot{levels[i], kinds[i]}
+	}
+	// Blanks are recalled facts: where hard ones are wanted, other kinds go there.
+	for i := range out {
+		if out[i].kind != question.Blanks || out[i].level == question.Easy || out[i].level == "" {
+			continue
+		}
+		for j := range out {
+			if out[j].kind != question.Blanks && (out[j].level == question.Easy || out[j].level == "") {
+				out[i].kind, out[j].kind = out[j].kind, out[i].kind
+				break
+			}
+		}
+	}
+	return out
+}
+
+// apportion deals n places by shares, largest remainder first.
+func apportion(shares map[question.Kind]float64, n int) []question.Kind {
+	total := 0.0
+	for _, s := range shares {
+		total += max(0, s)
+	}
+	type part struct {
+		kind  question.Kind
+		whole int
+		rest  float64
+	}
+	var parts []part
+	left := n
+	for _, k := range []question.Kind{question.Choice, question.Numeric, question.Blanks} {
+		if shares[k] <= 0 || total == 0 {
+			continue
+		}
+		exact := float64(n) * shares[k] / total
+		parts = append(parts, part{k, int(exact), exact - float64(int(exact))})
+		left -= int(exact)
+	}
+	slices.SortStableFunc(parts, func(a, b part) int { return cmp.Compare(b.rest, a.rest) })
+	var out []question.Kind
+	for i, p := range parts {
+		if i < left {
+			p.whole++
+		}
+		for range p.whole {
+			out = append(out, p.kind)
+		}
+	}
+	for len(out) < n {
+		out = append(out, question.Choice)
+	}
+	return out[:n]
+}
+
+// picker chooses ideas. It prefers the idea whose topic, passage and subject
+// have been asked least so far; ties are broken by the seed.
+type picker struct {
+	brief    Brief
+	ideas    []*idea
+	order    []uint32
+	uses     []int
+	topics   map[string]int
+	passages map[string]int
+	subjects map[string]int
+	failures map[string]string
+}
+
+func newPicker(m *Material, b Brief) *picker {
+	p := &picker{brief: b, topics: map[string]int{}, passages: map[string]int{}, subjects: map[string]int{}, failures: map[string]string{}}
+	for _, i := range m.ideas {
+		if b.wantsTopic(i.topic) && b.wantsSource(i.source) {
+			p.ideas = append(p.ideas, i)
+		}
+	}
+	r := source32(b.Seed, "ideas")
+	p.order = make([]uint32, len(p.ideas))
+	for i := range p.order {
+		p.order[i] = r.Uint32()
+	}
+	p.uses = make([]int, len(p.ideas))
+	return p
+}
+
+// tries bounds how many ideas are asked for one slot.
+const tries = 400
+
+func (p *picker) fill(s slot, n int, given map[string]bool) (question.Question, bool) {
+	kinds := []question.Kind{s.kind}
+	for _, k := range []question.Kind{question.Choice, question.Numeric, question.Blanks} {
+		if k != s.kind && p.brief.Kinds[k] > 0 {
+			kinds = append(kinds, k) // where the kind can't be had at this level, another serves
+		}
+	}
+	for _, kind := range kinds {
+		for try := range tries {
+			at := p.best(slot{s.level, kind})
+			if at < 0 {
+				break
+			}
+			i := p.ideas[at]
+			p.uses[at]++
+			q, err := i.write(source32(p.brief.Seed, fmt.Sprintf("%d/%d/%s", n, try, kind)), p.brief)
+			if err != nil {
+				p.failures[s.String()] = err.Error()
+				p.uses[at] += 1000
+				continue
+			}
+			q = finish(q, i)
+			if given[q.ID] {
+				continue
+			}
+			p.topics[i.topic]++
+			p.passages[i.passage]++
+			p.subjects[i.subject]++
+			return q, true
+		}
+	}
+	return question.Question{}, false
+}
+
+// best is the index of the idea to try next for a slot, or -1.
+func (p *picker) best(s slot) int {
+	at := -1
+	var low [5]int
+	for n, i := range p.ideas {
+		if s.level != "" && i.level != s.level || i.kind != s.kind || p.uses[n] > 0 && !i.many || p.uses[n] > tries/4 {
+			continue
+		}
+		score := [5]int{p.uses[n], p.subjects[i.subject], p.topics[i.topic], p.passages[i.passage], int(p.order[n] >> 1)}
+		if at < 0 || slices.Compare(score[:], low[:]) < 0 {
+			at, low = n, score
+		}
+	}
+	return at
+}
+
+func (p *picker) why(s slot) string {
+	if f := p.failures[s.String()]; f != "" {
+		return f
+	}
+	return fmt.Sprintf("Nothing is left in these sources for another %s question.", strings.TrimSpace(s.String()))
+}
+
+func finish(q question.Question, i *idea) question.Question {
+	q.Kind, q.Level, q.Topic = i.kind, i.level, i.topic
+	q.Marks, q.Language = 1, "en"
+	q.Origin = question.Origin{By: "writer"}
+	q.ID = question.Identify(q)
+	return q
+}
+
+// source32 is a random source of its own for one purpose within a seed.
+func source32(seed uint64, purpose string) *rand.Rand {
+	h := fnv.New64a()
+	h.Write([]byte(purpose))
+	return rand.New(rand.NewPCG(seed, h.Sum64()))
+}
+
+// cite is the evidence of a fact.
+func (t term) cite() question.Cite {
+	return question.Cite{Source: t.src.ID, Passage: t.Passage, Quote: t.Quote, Locator: t.passage.Locator}
+}
