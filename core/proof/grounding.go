@@ -1,0 +1,73 @@
+package proof
+
+import (
+	"fmt"
+	"strings"
+
+	"zincowl/core/question"
+	"zincowl/core/source"
+)
+
+// grounding asks whether the quoted words stand in the source, and whether they
+// hold the key.
+func (x *examination) grounding() []Finding {
+	if len(x.Cites) == 0 {
+		return []Finding{{Check: "grounding", Verdict: NotApplicable, Title: "No evidence is named", Says: "This question names no passage it was drawn from."}}
+	}
+	var out []Finding
+	for _, c := range x.Cites {
+		out = append(out, x.ground(c))
+	}
+	return out
+}
+
+func (x *examination) ground(c question.Cite) Finding {
+	f := Finding{Check: "grounding", At: "cites", Title: "Evidence"}
+	at, ok := x.library.passages[c.Passage]
+	if !ok {
+		f.Verdict, f.Title = Unsure, "The evidence is gone"
+		f.Says = "The passage this question was drawn from is no longer in the sources."
+		return f
+	}
+	f.Evidence = []Evidence{{Source: at.source, Title: x.library.titles[at.source], Quote: c.Quote, Locator: at.passage.Locator}}
+	if c.Quote == "" || !strings.Contains(source.Fold(at.passage.Text), source.Fold(c.Quote)) {
+		f.Verdict, f.Title = Fail, "The quote is not in the source"
+		f.Says = "These words do not stand in the passage they are said to come from."
+		return f
+	}
+	holds, shows := x.held(c)
+	if !shows {
+		f.Verdict, f.Title = Unsure, "The quote does not hold the key"
+		f.Says = fmt.Sprintf("“%s” can't be found in the words quoted.", x.KeyText())
+		return f
+	}
+	f.Verdict, f.Evidence[0].Holds = Pass, holds
+	f.Says = "The quote stands in the source and holds the key."
+	f.shows = x.Kind == question.Blanks
+	return f
+}
+
+// held finds the words of the quote that hold the key, and says whether it does.
+func (x *examination) held(c question.Cite) (string, bool) {
+	switch {
+	case x.Kind == question.Blanks:
+		key := x.Key.Blanks[0][0]
+		if strings.Contains(words(c.Quote), words(x.filled(key))) {
+			return key, true
+		}
+		return "", false
+	case x.quantitative():
+		for _, e := range x.library.formulas {
+			if e.Passage == c.Passage && strings.Contains(source.Fold(c.Quote), source.Fold(e.Quote)) && x.fit(e) != nil {
+				equation, _, _ := strings.Cut(e.Text, ",")
+				return equation, true
+			}
+		}
+		return "", false
+	}
+	key := x.KeyText()
+	if i := strings.Index(strings.ToLower(c.Quote), strings.ToLower(key)); i >= 0 && x.Kind == question.Choice {
+		return c.Quote[i : i+len(key)], true
+	}
+	return "", strings.Contains(words(c.Quote), words(key))
+}

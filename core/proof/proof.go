@@ -1,0 +1,214 @@
+// Package proof examines questions before anybody is drilled with them.
+//
+// The model: NewEvidence reads the sources anew, with no help from whoever
+// wrote the question. Examine runs every check over a question; a check, one
+// file each, looks at one thing and returns findings. A finding passes, fails,
+// is unsure or does not apply; a passing one may also show the key right. The
+// verdict follows from the findings alone:
+//
+//	faulted   a check fails
+//	held      a check is unsure
+//	cleared   none objects and at least one shows the key right
+//	unproven  none objects and none shows it
+//
+// Where a check knows what is right instead, the report carries a mend: the
+// question as it should be.
+package proof
+
+import (
+	"strings"
+
+	"zincowl/core/fact"
+	"zincowl/core/maths"
+	"zincowl/core/question"
+	"zincowl/core/source"
+)
+
+// Verdict is what a proof comes to.
+type Verdict string
+
+// The four verdicts.
+const (
+	Cleared  Verdict = "cleared"
+	Held     Verdict = "held"
+	Faulted  Verdict = "faulted"
+	Unproven Verdict = "unproven"
+)
+
+// Outcome is what one check says.
+type Outcome string
+
+// The outcomes of a check.
+const (
+	Pass          Outcome = "pass"
+	Fail          Outcome = "fail"
+	Unsure        Outcome = "unsure"
+	NotApplicable Outcome = "not-applicable"
+)
+
+// Evidence points a finding to the sources.
+type Evidence struct {
+	Source  string         `json:"source"`
+	Title   string         `json:"title,omitempty"`
+	Quote   string         `json:"quote"`
+	Holds   string         `json:"holds,omitempty"` // the words of the quote that decide
+	Locator source.Locator `json:"locator"`
+}
+
+// Finding is what one check says of one thing, in a sentence a candidate
+// understands.
+type Finding struct {
+	Check    string     `json:"check"`
+	Verdict  Outcome    `json:"verdict"`
+	At       string     `json:"at,omitempty"` // "options.c", "stem", "key"
+	Title    string     `json:"title"`
+	Says     string     `json:"says"`
+	Expected string     `json:"expected,omitempty"`
+	Evidence []Evidence `json:"evidence,omitempty"`
+
+	shows bool // that the key is right
+}
+
+// Report is the whole proof of a question.
+type Report struct {
+	ID       string             `json:"id"`
+	Verdict  Verdict            `json:"verdict"`
+	Findings []Finding          `json:"findings"`
+	Mend     *question.Question `json:"mend"`
+}
+
+// Source is a document with its id.
+type Source struct {
+	ID    string
+	Title string
+	Doc   source.Document
+}
+
+// Library is what the sources say, read for proofing. It does not change and
+// may be shared.
+type Library struct {
+	titles   map[string]string
+	passages map[string]place
+	terms    []entry
+	limits   []entry
+	formulas []formula
+}
+
+type place struct {
+	source  string
+	passage source.Passage
+}
+
+// entry is a fact with where it stands.
+type entry struct {
+	fact.Fact
+	place
+}
+
+type formula struct {
+	entry
+	maths.Formula
+}
+
+// NewLibrary reads sources for proofing.
+func NewLibrary(sources []Source) *Library {
+	l := &Library{titles: map[string]string{}, passages: map[string]place{}}
+	for _, s := range sources {
+		l.titles[s.ID] = s.Title
+		for _, p := range s.Doc.Passages {
+			l.passages[p.ID] = place{s.ID, p}
+		}
+		for _, f := range fact.Read(s.Doc.Passages) {
+			e := entry{f, l.passages[f.Passage]}
+			switch f.Type {
+			case fact.Definition:
+				l.terms = append(l.terms, e)
+			case fact.Limit:
+				l.limits = append(l.limits, e)
+			case fact.Formula:
+				l.formulas = append(l.formulas, formula{e, *f.Equation})
+			}
+		}
+	}
+	return l
+}
+
+func (l *Library) evidence(e entry, holds string) []Evidence {
+	return []Evidence{{Source: e.source, Title: l.titles[e.source], Quote: e.Quote, Holds: holds, Locator: e.passage.Locator}}
+}
+
+// examination is one run of all checks over a question.
+type examination struct {
+	question.Question
+	library *Library
+	mend    *question.Question
+}
+
+// checks are run in this order; their findings are listed in it.
+var checks = []func(*examination) []Finding{
+	(*examination).whole,
+	(*examination).recompute,
+	(*examination).singleKey,
+	(*examination).distinctOptions,
+	(*examination).grounding,
+}
+
+// Examine proofs a question against what the sources say.
+func Examine(q question.Question, l *Library) Report {
+	x := &examination{Question: q, library: l}
+	r := Report{ID: q.ID}
+	for _, check := range checks {
+		r.Findings = append(r.Findings, check(x)...)
+		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" && r.Findings[0].Verdict == Fail {
+			break // nothing else can be said of a question with missing parts
+		}
+	}
+	r.Verdict = verdict(r.Findings)
+	if r.Verdict == Faulted {
+		r.Mend = x.mend
+	}
+	return r
+}
+
+func verdict(findings []Finding) Verdict {
+	out := Unproven
+	for _, f := range findings {
+		switch {
+		case f.Verdict == Fail:
+			return Faulted
+		case f.Verdict == Unsure:
+			out = Held
+		case f.Verdict == Pass && f.shows && out == Unproven:
+			out = Cleared
+		}
+	}
+	return out
+}
+
+// whole says whether all parts of the question are there.
+func (x *examination) whole() []Finding {
+	if err := x.Validate(); err != nil {
+		return []Finding{{Check: "whole", Verdict: Fail, Title: "A part is missing", Says: err.Error()}}
+	}
+	return nil
+}
+
+// rekey is the question with another option as its key.
+func (x *examination) rekey(id string) *question.Question {
+	q := x.Question
+	q.Key = question.Key{Options: []string{id}}
+	q.Options = append([]question.Option(nil), q.Options...)
+	for i := range q.Options {
+		if q.Options[i].ID == id {
+			q.Options[i].Slip, q.Options[i].Why = "", "Found by the proof to be right."
+		} else if q.Options[i].Slip == "" {
+			q.Options[i].Why = "Given as the key before, and shown to be wrong."
+		}
+	}
+	return &q
+}
+
+// fold brings a text to a form in which only its words count.
+func fold(text string) string {
+	return strings.ToLower(strings.Trim(source.Fold(text), " .;:,!?“”\"'"))
+}
