@@ -1,0 +1,115 @@
+package store
+
+import (
+	"context"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+// Course is one exam being prepared for.
+type Course struct {
+	ID       uuid.UUID  `db:"id"`
+	Title    string     `db:"title"`
+	Issuer   string     `db:"issuer"`
+	ExamDate *time.Time `db:"exam_date"`
+	PassMark float64    `db:"pass_mark"` // per cent
+	Language string     `db:"language"`
+	Version  int        `db:"version"`
+	Role     Role       `db:"role"`
+}
+
+// Topic is a node of a course's syllabus.
+type Topic struct {
+	ID     uuid.UUID `db:"id"`
+	Title  string    `db:"title"`
+	Weight float64   `db:"weight"` // share of the marks, per cent
+}
+
+// AddCourse stores a new course with its owner.
+func AddCourse(ctx context.Context, db DB, account uuid.UUID, c Course, now time.Time) (Scope, error) {
+	_, err := db.Exec(ctx, `insert into courses (id, title, issuer, exam_date, pass_mark, created_at) values ($1, $2, $3, $4, $5, $6)`,
+		c.ID, c.Title, c.Issuer, c.ExamDate, c.PassMark, now)
+	if err != nil {
+		return Scope{}, err
+	}
+	_, err = db.Exec(ctx, `insert into memberships (course_id, account_id, role) values ($1, $2, $3)`, c.ID, account, Owner)
+	return Scope{account, c.ID, Owner}, err
+}
+
+// AddMember makes another account a member, or changes its role.
+func AddMember(ctx context.Context, db DB, s Scope, account uuid.UUID, role Role) error {
+	_, err := db.Exec(ctx, `insert into memberships (course_id, account_id, role) values ($1, $2, $3)
+		on conflict (course_id, account_id) do update set role = excluded.role`, s.course, account, role)
+	return err
+}
+
+const courseColumns = `c.id, c.title, c.issuer, c.exam_date, c.pass_mark, c.language, c.version, m.role`
+
+// Courses lists the courses an account is a member of, the next exam first.
+func Courses(ctx context.Context, db DB, account uuid.UUID) ([]Course, error) {
+	return all[Course](ctx, db, `select `+courseColumns+` from courses c join memberships m on m.course_id = c.id
+		where m.account_id = $1 order by c.exam_date nulls last, c.title`, account)
+}
+
+// CourseOf reads a course.
+func CourseOf(ctx context.Context, db DB, s Scope) (Course, error) {
+	return one[Course](ctx, db, `select `+courseColumns+` from courses c join memberships m on m.course_id = c.id
+		where c.id = $1 and m.account_id = $2`, s.course, s.account)
+}
+
+// ChangeCourse writes a course that was read at a version, and says
+// ErrNotFound where that version is no longer the newest.
+func ChangeCourse(ctx context.Context, db DB, s Scope, c Course, version int) error {
+	return changed(ctx, db, `update courses set title = $3, issuer = $4, exam_date = $5, pass_mark = $6, version = version + 1
+		where id = $1 and version = $2`, s.course, version, c.Title, c.Issuer, c.ExamDate, c.PassMark)
+}
+
+// Topics lists a course's topics in their order.
+func Topics(ctx context.Context, db DB, s Scope) ([]Topic, error) {
+	return all[Topic](ctx, db, `select id, title, weight from topics where course_id = $1 order by position, title`, s.course)
+}
+
+// SetTopics makes the topics of a course exactly these; what belonged to one
+// that is gone belongs to none.
+func SetTopics(ctx context.Context, db DB, s Scope, topics []Topic) error {
+	ids := make([]uuid.UUID, len(topics))
+	for i, t := range topics {
+		ids[i] = t.ID
+	}
+	if _, err := db.Exec(ctx, `delete from topics where course_id = $1 and id <> all($2)`, s.course, ids); err != nil {
+		return err
+	}
+	for i, t := range topics {
+		err := changed(ctx, db, `insert into topics (id, course_id, title, weight, position) values ($1, $2, $3, $4, $5)
+			on conflict (id) do update set title = excluded.title, weight = excluded.weight, position = excluded.position
+			where topics.course_id = excluded.course_id`, t.ID, s.course, t.Title, t.Weight, i)
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Counts are the live numbers of the workline.
+type Counts struct {
+	Sources  int `db:"sources"`
+	Drafting int `db:"drafting"` // batches under way
+	Waiting  int `db:"waiting"`  // on the bench, to be judged
+	Ready    int `db:"ready"`    // in the bank and not resting
+}
+
+// Count reads the numbers of the workline.
+func Count(ctx context.Context, db DB, s Scope, now time.Time) (Counts, error) {
+	return one[Counts](ctx, db, `select
+		(select count(*) from sources where course_id = $1) as sources,
+		(select count(*) from batches where course_id = $1 and state in ('queued', 'running')) as drafting,
+		(select count(*) from questions where course_id = $1 and state = 'bench') as waiting,
+		(select count(*) from questions q where course_id = $1 and state = 'bank' and verdict = 'cleared')
+		 - (select count(*) from uncovered u join questions q on q.id = u.question_id
+		    where u.account_id = $2 and u.at > $3 and q.course_id = $1 and q.state = 'bank' and q.verdict = 'cleared') as ready`,
+		s.course, s.account, now.Add(-Rest))
+}
+
+// Rest is how long a question rests after its key was uncovered on the bench.
+const Rest = 7 * 24 * time.Hour

@@ -1,0 +1,242 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+// Batch is what came, or is coming, of a brief.
+type Batch struct {
+	ID         uuid.UUID       `db:"id"`
+	Brief      json.RawMessage `db:"brief"`
+	State      string          `db:"state"`
+	Wanted     int             `db:"wanted"`
+	Declined   json.RawMessage `db:"declined"`
+	Failure    string          `db:"failure"`
+	CreatedAt  time.Time       `db:"created_at"`
+	FinishedAt *time.Time      `db:"finished_at"`
+	Drafted    int             `db:"drafted"`
+	Cleared    int             `db:"cleared"`
+	Held       int             `db:"held"`
+	Faulted    int             `db:"faulted"`
+	Unproven   int             `db:"unproven"`
+}
+
+// AddBatch stores a batch to be drafted and says whether it is new.
+func AddBatch(ctx context.Context, db DB, s Scope, id uuid.UUID, brief json.RawMessage, wanted int, now time.Time) (bool, error) {
+	tag, err := db.Exec(ctx, `insert into batches (id, course_id, account_id, brief, state, wanted, created_at) values ($1, $2, $3, $4, 'queued', $5, $6)
+		on conflict (id) do nothing`, id, s.course, s.account, brief, wanted, now)
+	return tag.RowsAffected() > 0, err
+}
+
+const batchColumns = `b.id, b.brief, b.state, b.wanted, b.declined, b.failure, b.created_at, b.finished_at,
+	count(v.verdict) as drafted,
+	count(*) filter (where v.verdict = 'cleared') as cleared, count(*) filter (where v.verdict = 'held') as held,
+	count(*) filter (where v.verdict = 'faulted') as faulted, count(*) filter (where v.verdict = 'unproven') as unproven
+	from batches b left join questions q on q.batch_id = b.id left join question_versions v on v.question_id = q.id and v.version = 1`
+
+// Batches lists the latest batches of a course, newest first.
+func Batches(ctx context.Context, db DB, s Scope, limit int) ([]Batch, error) {
+	return all[Batch](ctx, db, `select `+batchColumns+` where b.course_id = $1 group by b.id order by b.created_at desc limit $2`, s.course, limit)
+}
+
+// BatchOf reads one batch.
+func BatchOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Batch, error) {
+	return one[Batch](ctx, db, `select `+batchColumns+` where b.course_id = $1 and b.id = $2 group by b.id`, s.course, id)
+}
+
+// BatchState reads only how a batch stands.
+func BatchState(ctx context.Context, db DB, s Scope, id uuid.UUID) (string, error) {
+	var state string
+	err := db.QueryRow(ctx, `select state from batches where course_id = $1 and id = $2`, s.course, id).Scan(&state)
+	return state, missing(err)
+}
+
+// StartBatch marks a batch as running unless it has ended, and says ErrNotFound
+// where it has.
+func StartBatch(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
+	return changed(ctx, db, `update batches set state = 'running' where course_id = $1 and id = $2 and state in ('queued', 'running')`, s.course, id)
+}
+
+// EndBatch records how a batch ended; one that ended before stays as it is.
+func EndBatch(ctx context.Context, db DB, s Scope, id uuid.UUID, state string, declined json.RawMessage, failure string, now time.Time) error {
+	_, err := db.Exec(ctx, `update batches set state = $3, declined = $4, failure = $5, finished_at = $6
+		where course_id = $1 and id = $2 and state in ('queued', 'running')`, s.course, id, state, declined, failure, now)
+	return err
+}
+
+// Question is a question as the bench and the bank list it.
+type Question struct {
+	ID      uuid.UUID  `db:"id"`
+	BatchID *uuid.UUID `db:"batch_id"`
+	TopicID *uuid.UUID `db:"topic_id"`
+	State   string     `db:"state"`
+	Kept    bool       `db:"kept"` // by a person, although not cleared
+	Version int        `db:"version"`
+	Verdict string     `db:"verdict"`
+	Kind    string     `db:"kind"`
+	Level   string     `db:"level"`
+	Title   string     `db:"title"`
+	// Uncovered is when the account saw the key on the bench.
+	Uncovered *time.Time `db:"uncovered"`
+	Ordinal   int        `db:"ordinal"`
+}
+
+// Version is one version of a question with its proof.
+type Version struct {
+	Version  int             `db:"version"`
+	Body     json.RawMessage `db:"body"`
+	Verdict  string          `db:"verdict"`
+	Findings json.RawMessage `db:"findings"`
+	Mend     json.RawMessage `db:"mend"`
+}
+
+// NewQuestion is a question to be stored for the first time.
+type NewQuestion struct {
+	Question
+	Fingerprint string
+	Version     Version
+	Cites       []CitedPassage
+}
+
+// CitedPassage is a passage that a question was drawn from.
+type CitedPassage struct {
+	Source  uuid.UUID
+	Passage string
+}
+
+// AddQuestion stores a question with its first version. A repeat of one that
+// the course has is left out; the result says whether it was added.
+func AddQuestion(ctx context.Context, db DB, s Scope, q NewQuestion, now time.Time) (bool, error) {
+	tag, err := db.Exec(ctx, `insert into questions (id, course_id, batch_id, topic_id, ordinal, state, fingerprint, version, verdict, kind, level, title, created_at)
+		values ($1, $2, $3, $4, $5, $6, $7, 1, $8, $9, $10, $11, $12) on conflict (course_id, fingerprint) do nothing`,
+		q.ID, s.course, q.BatchID, q.TopicID, q.Ordinal, q.State, q.Fingerprint, q.Version.Verdict, q.Kind, q.Level, q.Title, now)
+	if err != nil || tag.RowsAffected() == 0 {
+		return false, err
+	}
+	q.Version.Version = 1
+	return true, addVersion(ctx, db, s, q.ID, q.Version, q.Cites, nil, now)
+}
+
+func addVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, cites []CitedPassage, by *uuid.UUID, now time.Time) error {
+	var mend any
+	if len(v.Mend) > 0 {
+		mend = v.Mend
+	}
+	_, err := db.Exec(ctx, `insert into question_versions (question_id, version, body, verdict, findings, mend, made_by, created_at)
+		values ($1, $2, $3, $4, $5, $6, $7, $8)`, id, v.Version, v.Body, v.Verdict, v.Findings, mend, by, now)
+	if err != nil {
+		return err
+	}
+	if _, err := db.Exec(ctx, `delete from cites where question_id = $1`, id); err != nil {
+		return err
+	}
+	for _, c := range cites {
+		if _, err := db.Exec(ctx, `insert into cites (question_id, source_id, passage_id)
+			select $1, p.source_id, p.id from passages p where p.course_id = $2 and p.source_id = $3 and p.id = $4 on conflict do nothing`,
+			id, s.course, c.Source, c.Passage); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// AddVersion stores a new version of a question that was read at the version
+// before, and says ErrNotFound where that is no longer the newest.
+func AddVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, from int, v Version, state, title, level string, topic *uuid.UUID, cites []CitedPassage, now time.Time) error {
+	v.Version = from + 1
+	err := changed(ctx, db, `update questions set version = $4, verdict = $5, state = $6, title = $7, level = $8, topic_id = $9, kept_by = null
+		where course_id = $1 and id = $2 and version = $3`, s.course, id, from, v.Version, v.Verdict, state, title, level, topic)
+	if err != nil {
+		return err
+	}
+	return addVersion(ctx, db, s, id, v, cites, &s.account, now)
+}
+
+// AddProof replaces the verdict of a question's newest version, after its
+// sources have changed.
+func AddProof(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, state string) error {
+	if err := changed(ctx, db, `update questions set verdict = $4, state = $5 where course_id = $1 and id = $2 and version = $3`,
+		s.course, id, v.Version, v.Verdict, state); err != nil {
+		return err
+	}
+	var mend any
+	if len(v.Mend) > 0 {
+		mend = v.Mend
+	}
+	_, err := db.Exec(ctx, `update question_versions set verdict = $3, findings = $4, mend = $5 where question_id = $1 and version = $2`,
+		id, v.Version, v.Verdict, v.Findings, mend)
+	return err
+}
+
+const questionColumns = `q.id, q.batch_id, q.topic_id, q.state, q.kept_by is not null as kept, q.version, q.verdict, q.kind, q.level, q.title, u.at as uncovered, q.ordinal
+	from questions q left join uncovered u on u.question_id = q.id and u.account_id = $2`
+
+// Bench lists what waits to be judged, then what is left of the newest batch,
+// dropped ones left out.
+func Bench(ctx context.Context, db DB, s Scope) ([]Question, error) {
+	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped' and
+		(q.state = 'bench' or q.batch_id = (select id from batches where course_id = $1 order by created_at desc limit 1))
+		order by q.ordinal, q.created_at limit 1000`, s.course, s.account)
+}
+
+// QuestionOf reads one question.
+func QuestionOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Question, error) {
+	return one[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.id = $3`, s.course, s.account, id)
+}
+
+// VersionOf reads one version of a question.
+func VersionOf(ctx context.Context, db DB, s Scope, id uuid.UUID, version int) (Version, error) {
+	return one[Version](ctx, db, `select v.version, v.body, v.verdict, v.findings, coalesce(v.mend, 'null'::jsonb) as mend
+		from question_versions v join questions q on q.id = v.question_id
+		where q.course_id = $1 and q.id = $2 and v.version = $3`, s.course, id, version)
+}
+
+// SetState moves a question to the bench, the bank or out, if it is still at
+// the version the person saw. Kept says that a person keeps it although it is
+// not cleared.
+func SetState(ctx context.Context, db DB, s Scope, id uuid.UUID, version int, state string, kept bool) error {
+	var by *uuid.UUID
+	if kept {
+		by = &s.account
+	}
+	return changed(ctx, db, `update questions set state = $4, kept_by = $5 where course_id = $1 and id = $2 and version = $3`,
+		s.course, id, version, state, by)
+}
+
+// Uncover records that the account saw a question's key.
+func Uncover(ctx context.Context, db DB, s Scope, id uuid.UUID, now time.Time) error {
+	return changed(ctx, db, `insert into uncovered (account_id, question_id, at) select $2, q.id, $4 from questions q where q.course_id = $1 and q.id = $3
+		on conflict (account_id, question_id) do update set at = excluded.at`, s.course, s.account, id, now)
+}
+
+// FingerprintsBefore lists the fingerprints of all questions of a course but
+// those of one batch, dropped ones among them, so that no draft repeats them.
+func FingerprintsBefore(ctx context.Context, db DB, s Scope, batch uuid.UUID) ([]string, error) {
+	var out []string
+	err := db.QueryRow(ctx, `select coalesce(array_agg(fingerprint), '{}') from questions where course_id = $1 and batch_id is distinct from $2`,
+		s.course, batch).Scan(&out)
+	return out, err
+}
+
+// Held counts the questions of a course by topic and level, dropped ones left
+// out.
+type Held struct {
+	TopicID *uuid.UUID `db:"topic_id"`
+	Level   string     `db:"level"`
+	Count   int        `db:"count"`
+}
+
+// HeldQuestions counts what the course has already.
+func HeldQuestions(ctx context.Context, db DB, s Scope) ([]Held, error) {
+	return all[Held](ctx, db, `select topic_id, level, count(*) as count from questions where course_id = $1 and state <> 'dropped' group by 1, 2`, s.course)
+}
+
+// DrawnFrom lists the questions drawn from a source, dropped ones left out.
+func DrawnFrom(ctx context.Context, db DB, s Scope, source uuid.UUID) ([]Question, error) {
+	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped'
+		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3)`, s.course, s.account, source)
+}

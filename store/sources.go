@@ -1,0 +1,126 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"zincowl/core/source"
+)
+
+// Source is a document of a course.
+type Source struct {
+	ID       uuid.UUID       `db:"id"`
+	Title    string          `db:"title"`
+	Origin   string          `db:"origin"`
+	Kind     string          `db:"kind"`
+	Language string          `db:"language"`
+	Words    int             `db:"words"`
+	Warnings json.RawMessage `db:"warnings"`
+	Passages int             `db:"passages"` // that a question could be drawn from
+	Drawn    int             `db:"drawn"`    // of those, from how many one was
+}
+
+// Passage is a passage with its topic and what became of the questions drawn
+// from it.
+type Passage struct {
+	ID       string          `db:"id"`
+	Kind     string          `db:"kind"`
+	Text     string          `db:"text"`
+	Rows     json.RawMessage `db:"rows"`
+	Locator  source.Locator  `db:"locator"`
+	TopicID  *uuid.UUID      `db:"topic_id"`
+	Verdicts []string        `db:"verdicts"`
+}
+
+// AddSource stores a document with its passages. The error is Taken where the
+// course has the same bytes already.
+func AddSource(ctx context.Context, db DB, s Scope, src Source, doc source.Document, hash []byte, topics map[string]uuid.UUID, now time.Time) error {
+	_, err := db.Exec(ctx, `insert into sources (id, course_id, title, origin, kind, language, words, warnings, hash, added_by, created_at)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+		src.ID, s.course, src.Title, src.Origin, doc.Kind, doc.Language, doc.Words(), encoded(doc.Warnings), hash, s.account, now)
+	if err != nil {
+		return err
+	}
+	rows := make([][]any, len(doc.Passages))
+	for i, p := range doc.Passages {
+		var topic *uuid.UUID
+		if id, ok := topics[p.ID]; ok {
+			topic = &id
+		}
+		var table json.RawMessage
+		if p.Rows != nil {
+			table = encoded(p.Rows)
+		}
+		rows[i] = []any{src.ID, p.ID, s.course, i, string(p.Kind), p.Text, table, encoded(p.Locator), topic}
+	}
+	type copier interface {
+		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
+	}
+	_, err = db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
+		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id"}, pgx.CopyFromRows(rows))
+	return err
+}
+
+// encoded is a value as JSON; only values that always encode are passed.
+func encoded(v any) json.RawMessage {
+	data, err := json.Marshal(v)
+	if err != nil {
+		panic(err)
+	}
+	if string(data) == "null" {
+		return json.RawMessage("[]")
+	}
+	return data
+}
+
+const sourceColumns = `s.id, s.title, s.origin, s.kind, s.language, s.words, s.warnings,
+	(select count(*) from passages p where p.source_id = s.id and p.kind <> 'heading') as passages,
+	(select count(distinct c.passage_id) from cites c join questions q on q.id = c.question_id
+	 where c.source_id = s.id and q.state <> 'dropped') as drawn`
+
+// Sources lists a course's sources in the order they were brought.
+func Sources(ctx context.Context, db DB, s Scope) ([]Source, error) {
+	return all[Source](ctx, db, `select `+sourceColumns+` from sources s where s.course_id = $1 order by s.created_at, s.title`, s.course)
+}
+
+// SourceOf reads one source.
+func SourceOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Source, error) {
+	return one[Source](ctx, db, `select `+sourceColumns+` from sources s where s.course_id = $1 and s.id = $2`, s.course, id)
+}
+
+// SourceByHash finds a source by the bytes it came from.
+func SourceByHash(ctx context.Context, db DB, s Scope, hash []byte) (Source, error) {
+	return one[Source](ctx, db, `select `+sourceColumns+` from sources s where s.course_id = $1 and s.hash = $2`, s.course, hash)
+}
+
+// RemoveSource deletes a source with its passages.
+func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
+	return changed(ctx, db, `delete from sources where course_id = $1 and id = $2`, s.course, id)
+}
+
+// Passages reads a source's passages in reading order, with the verdicts of the
+// questions drawn from each.
+func Passages(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Passage, error) {
+	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.topic_id,
+		coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
+			from cites c join questions q on q.id = c.question_id
+			where c.source_id = p.source_id and c.passage_id = p.id and q.state <> 'dropped'), '{}') as verdicts
+		from passages p where p.course_id = $1 and p.source_id = $2 order by p.ordinal`, s.course, id)
+}
+
+// SetPassageTopics changes the topics of passages of a source; a passage not
+// named has none.
+func SetPassageTopics(ctx context.Context, db DB, s Scope, id uuid.UUID, topics map[string]uuid.UUID) error {
+	var passages []string
+	var ids []uuid.UUID
+	for p, t := range topics {
+		passages, ids = append(passages, p), append(ids, t)
+	}
+	_, err := db.Exec(ctx, `update passages p set topic_id = (select t.topic from unnest($3::text[], $4::uuid[]) as t(passage, topic) where t.passage = p.id)
+		where p.course_id = $1 and p.source_id = $2`, s.course, id, passages, ids)
+	return err
+}

@@ -1,0 +1,194 @@
+// Package store keeps everything in PostgreSQL.
+//
+// The SQL stands beside the Go that runs it, one file a family of tables. Every
+// query on a course takes a Scope, and the only way to a Scope is Enter, which
+// asks for a membership: what belongs to a course can't be reached without one.
+// Functions take a DB, which is a pool or a transaction; who opens transactions
+// is package app.
+package store
+
+import (
+	"context"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jackc/pgx/v5/pgxpool"
+	"github.com/jackc/pgx/v5/stdlib"
+	"github.com/pressly/goose/v3"
+	"github.com/riverqueue/river/riverdriver/riverpgxv5"
+	"github.com/riverqueue/river/rivermigrate"
+)
+
+// ErrNotFound is returned where there is nothing, or nothing that the account
+// may know of.
+var ErrNotFound = errors.New("not found")
+
+// DB is what a query runs on: a pool or a transaction.
+type DB interface {
+	Exec(ctx context.Context, sql string, args ...any) (pgconn.CommandTag, error)
+	Query(ctx context.Context, sql string, args ...any) (pgx.Rows, error)
+	QueryRow(ctx context.Context, sql string, args ...any) pgx.Row
+}
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Open connects to a database.
+func Open(ctx context.Context, url string) (*pgxpool.Pool, error) {
+	config, err := pgxpool.ParseConfig(url)
+	if err != nil {
+		return nil, fmt.Errorf("reading the database's address: %w", err)
+	}
+	config.MaxConns = 16
+	pool, err := pgxpool.NewWithConfig(ctx, config)
+	if err != nil {
+		return nil, fmt.Errorf("connecting to the database: %w", err)
+	}
+	return pool, nil
+}
+
+// Migrate brings a database to this version, with the tables of the job queue.
+func Migrate(ctx context.Context, url string) error {
+	pool, err := Open(ctx, url)
+	if err != nil {
+		return err
+	}
+	defer pool.Close()
+	db := stdlib.OpenDBFromPool(pool)
+	defer db.Close()
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	provider, err := goose.NewProvider(goose.DialectPostgres, db, files)
+	if err != nil {
+		return fmt.Errorf("reading the migrations: %w", err)
+	}
+	if _, err := provider.Up(ctx); err != nil {
+		return fmt.Errorf("migrating the database: %w", err)
+	}
+	queue, err := rivermigrate.New(riverpgxv5.New(pool), &rivermigrate.Config{Logger: slog.New(slog.DiscardHandler)})
+	if err != nil {
+		return fmt.Errorf("reading the migrations of the queue: %w", err)
+	}
+	if _, err := queue.Migrate(ctx, rivermigrate.DirectionUp, nil); err != nil {
+		return fmt.Errorf("migrating the queue: %w", err)
+	}
+	return nil
+}
+
+// Role is what a member may do in a course.
+type Role string
+
+// The roles.
+const (
+	Owner     Role = "owner"
+	Tutor     Role = "tutor"
+	Candidate Role = "candidate"
+)
+
+// Scope is one account inside one course it is a member of.
+type Scope struct {
+	account, course uuid.UUID
+	role            Role
+}
+
+// Account is whose scope this is.
+func (s Scope) Account() uuid.UUID { return s.account }
+
+// Course is which course it is in.
+func (s Scope) Course() uuid.UUID { return s.course }
+
+// Role is what the account may do there.
+func (s Scope) Role() Role { return s.role }
+
+// Enter gives an account's scope in a course, or ErrNotFound where it is no
+// member.
+func Enter(ctx context.Context, db DB, account, course uuid.UUID) (Scope, error) {
+	s := Scope{account: account, course: course}
+	err := db.QueryRow(ctx, `select role from memberships where course_id = $1 and account_id = $2`, course, account).Scan(&s.role)
+	return s, missing(err)
+}
+
+// missing turns "no rows" into ErrNotFound.
+func missing(err error) error {
+	if errors.Is(err, pgx.ErrNoRows) {
+		return ErrNotFound
+	}
+	return err
+}
+
+// one reads a single row into a struct by its column names.
+func one[T any](ctx context.Context, db DB, sql string, args ...any) (T, error) {
+	rows, err := db.Query(ctx, sql, args...)
+	if err != nil {
+		var none T
+		return none, err
+	}
+	out, err := pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[T])
+	return out, missing(err)
+}
+
+// all reads rows into structs by their column names.
+func all[T any](ctx context.Context, db DB, sql string, args ...any) ([]T, error) {
+	rows, err := db.Query(ctx, sql, args...)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByName[T])
+}
+
+// changed runs a statement that has to touch a row.
+func changed(ctx context.Context, db DB, sql string, args ...any) error {
+	tag, err := db.Exec(ctx, sql, args...)
+	if err == nil && tag.RowsAffected() == 0 {
+		return ErrNotFound
+	}
+	return err
+}
+
+// Taken says whether an error is the refusal of a second row with the same key.
+func Taken(err error) bool {
+	var e *pgconn.PgError
+	return errors.As(err, &e) && e.Code == "23505"
+}
+
+// channel is where changes of a course are announced.
+const channel = "zincowl_changes"
+
+// Announce tells every open page of a course that something changed in it, when
+// the transaction commits.
+func Announce(ctx context.Context, db DB, s Scope, what string) error {
+	_, err := db.Exec(ctx, `select pg_notify($1, $2)`, channel, s.course.String()+" "+what)
+	return err
+}
+
+// Listen hears announcements until the context ends.
+func Listen(ctx context.Context, pool *pgxpool.Pool, hear func(course uuid.UUID, what string)) error {
+	conn, err := pool.Acquire(ctx)
+	if err != nil {
+		return err
+	}
+	defer conn.Release()
+	if _, err := conn.Exec(ctx, "listen "+channel); err != nil {
+		return err
+	}
+	for {
+		n, err := conn.Conn().WaitForNotification(ctx)
+		if err != nil {
+			return err
+		}
+		if len(n.Payload) < 37 {
+			continue
+		}
+		if course, err := uuid.Parse(n.Payload[:36]); err == nil {
+			hear(course, n.Payload[37:])
+		}
+	}
+}
