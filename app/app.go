@@ -1,0 +1,118 @@
+// Package app holds the journeys of Zinc Owl, one file each: accounts, courses,
+// sources, drafting, the bench, drills, gaps. Transactions are opened and
+// permissions are asked here and nowhere else.
+//
+// Every journey on a course begins by entering it as an account; whoever is no
+// member gets ErrNotFound, as if there were nothing. What a person has to mend
+// is an *Invalid with a sentence; what somebody else changed in between is
+// ErrStale.
+package app
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"sync"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
+
+	"zincowl/store"
+)
+
+// ErrNotFound is returned where there is nothing that the account may know of.
+var ErrNotFound = store.ErrNotFound
+
+// ErrForbidden is returned to a member whose role does not allow the journey.
+var ErrForbidden = errors.New("Your role in this course does not allow this; ask its owner.")
+
+// ErrStale is returned where something was changed since it was read.
+var ErrStale = errors.New("This was changed elsewhere in the meantime; the newer text is loaded, make your change again.")
+
+// Invalid is input that a person can mend; its text is the sentence to show.
+type Invalid struct{ Says string }
+
+func (e *Invalid) Error() string { return e.Says }
+
+func invalid(format string, args ...any) error { return &Invalid{fmt.Sprintf(format, args...)} }
+
+// Queue takes work to be done in the background, within a transaction.
+type Queue interface {
+	Draft(ctx context.Context, tx pgx.Tx, account, course, batch uuid.UUID) error
+}
+
+// App runs the journeys.
+type App struct {
+	pool  *pgxpool.Pool
+	queue Queue
+	now   func() time.Time
+
+	mu      sync.Mutex
+	studied map[uuid.UUID]study // by course
+}
+
+// New makes an App. The clock is passed in.
+func New(pool *pgxpool.Pool, queue Queue, now func() time.Time) *App {
+	return &App{pool: pool, queue: queue, now: now, studied: map[uuid.UUID]study{}}
+}
+
+// UseQueue sets where background work goes, for a worker that is itself made of
+// the App.
+func (a *App) UseQueue(q Queue) { a.queue = q }
+
+// anyMember, editors and owners are the roles a journey may ask for.
+var (
+	anyMember = []store.Role{store.Owner, store.Tutor, store.Candidate}
+	editors   = []store.Role{store.Owner, store.Tutor}
+	owners    = []store.Role{store.Owner}
+)
+
+// Member says whether an account may know of a course.
+func (a *App) Member(ctx context.Context, account, course uuid.UUID) error {
+	_, err := store.Enter(ctx, a.pool, account, course)
+	return err
+}
+
+// read runs a journey that changes nothing, on a pooled connection.
+func (a *App) read(ctx context.Context, account, course uuid.UUID, roles []store.Role, f func(s store.Scope) error) error {
+	s, err := enter(ctx, a.pool, account, course, roles)
+	if err != nil {
+		return err
+	}
+	return f(s)
+}
+
+// write runs a journey in a transaction.
+func (a *App) write(ctx context.Context, account, course uuid.UUID, roles []store.Role, f func(tx pgx.Tx, s store.Scope) error) error {
+	return pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
+		s, err := enter(ctx, tx, account, course, roles)
+		if err != nil {
+			return err
+		}
+		return f(tx, s)
+	})
+}
+
+func enter(ctx context.Context, db store.DB, account, course uuid.UUID, roles []store.Role) (store.Scope, error) {
+	s, err := store.Enter(ctx, db, account, course)
+	if err != nil {
+		return s, err
+	}
+	for _, r := range roles {
+		if r == s.Role() {
+			return s, nil
+		}
+	}
+	return s, ErrForbidden
+}
+
+// stale turns "no such row at that version" into ErrStale, after the row itself
+// is known to be there.
+func stale(err error) error {
+	if errors.Is(err, store.ErrNotFound) {
+		return ErrStale
+	}
+	return err
+}

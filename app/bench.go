@@ -1,0 +1,304 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"zincowl/core/proof"
+	"zincowl/core/question"
+	"zincowl/store"
+)
+
+// BenchItem is a question as the bench lists it: nothing of its answer.
+type BenchItem struct {
+	ID        uuid.UUID      `json:"id"`
+	TopicID   *uuid.UUID     `json:"topic_id,omitempty"`
+	Title     string         `json:"title"`
+	Verdict   proof.Verdict  `json:"verdict" enum:"cleared,held,faulted,unproven"`
+	State     string         `json:"state" enum:"bench,bank,dropped"`
+	Kept      bool           `json:"kept" doc:"by a person, although not cleared"`
+	Uncovered bool           `json:"uncovered" doc:"the account saw its key, and it rests"`
+	Version   int            `json:"version"`
+	Kind      question.Kind  `json:"kind"`
+	Level     question.Level `json:"level"`
+}
+
+// Benched is a question on the bench. Until it is uncovered it shows what a
+// candidate would see, and no more.
+type Benched struct {
+	BenchItem
+	Stem       string         `json:"stem"`
+	Unit       string         `json:"unit,omitempty" doc:"that a typed number is asked in"`
+	Options    []ShownOption  `json:"options" nullable:"false"`
+	From       string         `json:"from" doc:"who wrote it: writer, endpoint, import or person"`
+	Correction bool           `json:"correction" doc:"the proof knows what is right instead"`
+	RestsUntil *time.Time     `json:"rests_until,omitempty"`
+	Revealed   *RevealedProof `json:"revealed,omitempty"`
+}
+
+// ShownOption is an option as a candidate sees it.
+type ShownOption struct {
+	ID   string `json:"id"`
+	Text string `json:"text"`
+}
+
+// RevealedProof is what stays covered until it is asked for.
+type RevealedProof struct {
+	Question question.Question  `json:"question"`
+	Findings []proof.Finding    `json:"findings" nullable:"false"`
+	Mend     *question.Question `json:"mend,omitempty"`
+}
+
+// Edit is what a person may change of a question.
+type Edit struct {
+	Stem    string         `json:"stem" maxLength:"4000"`
+	Level   question.Level `json:"level" enum:"easy,medium,hard"`
+	TopicID *uuid.UUID     `json:"topic_id,omitempty" required:"false"`
+	Options []ShownOption  `json:"options" nullable:"false" maxItems:"5"`
+	Key     question.Key   `json:"key"`
+}
+
+// Bench lists what waits to be judged, then what else the newest batch brought.
+func (a *App) Bench(ctx context.Context, account, course uuid.UUID) ([]BenchItem, error) {
+	out := []BenchItem{}
+	err := a.read(ctx, account, course, editors, func(s store.Scope) error {
+		list, err := store.Bench(ctx, a.pool, s)
+		for _, q := range list {
+			out = append(out, a.benchItem(q))
+		}
+		return err
+	})
+	return out, err
+}
+
+func (a *App) benchItem(q store.Question) BenchItem {
+	return BenchItem{
+		ID: q.ID, TopicID: q.TopicID, Title: q.Title, Verdict: proof.Verdict(q.Verdict), State: q.State, Kept: q.Kept,
+		Uncovered: a.rests(q), Version: q.Version, Kind: question.Kind(q.Kind), Level: question.Level(q.Level),
+	}
+}
+
+// rests says whether the account saw the question's key less than store.Rest
+// ago.
+func (a *App) rests(q store.Question) bool {
+	return q.Uncovered != nil && q.Uncovered.After(a.now().Add(-store.Rest))
+}
+
+// Question opens a question on the bench.
+func (a *App) Question(ctx context.Context, account, course, id uuid.UUID) (Benched, error) {
+	var out Benched
+	err := a.read(ctx, account, course, editors, func(s store.Scope) (err error) {
+		out, err = a.benched(ctx, a.pool, s, id)
+		return err
+	})
+	return out, err
+}
+
+func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.UUID) (Benched, error) {
+	stored, err := store.QuestionOf(ctx, db, s, id)
+	if err != nil {
+		return Benched{}, err
+	}
+	v, err := store.VersionOf(ctx, db, s, id, stored.Version)
+	if err != nil {
+		return Benched{}, err
+	}
+	q, err := decode(v.Body)
+	if err != nil {
+		return Benched{}, err
+	}
+	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, From: q.Origin.By}
+	out.Unit = q.Key.Unit
+	for _, o := range q.Options {
+		out.Options = append(out.Options, ShownOption{o.ID, o.Text})
+	}
+	mend, err := mendOf(v)
+	if err != nil {
+		return Benched{}, err
+	}
+	out.Correction = mend != nil
+	if !out.Uncovered {
+		return out, nil
+	}
+	until := stored.Uncovered.Add(store.Rest)
+	out.RestsUntil = &until
+	out.Revealed = &RevealedProof{Question: q, Mend: mend}
+	if err := json.Unmarshal(v.Findings, &out.Revealed.Findings); err != nil {
+		return Benched{}, fmt.Errorf("reading the findings of a question: %w", err)
+	}
+	return out, nil
+}
+
+// mendOf is the correction stored with a version, or nil.
+func mendOf(v store.Version) (*question.Question, error) {
+	var mend *question.Question
+	if err := json.Unmarshal(v.Mend, &mend); err != nil {
+		return nil, fmt.Errorf("reading the correction of a question: %w", err)
+	}
+	return mend, nil
+}
+
+// Uncover shows a question's key, reasons and findings. The question then rests
+// for the account.
+func (a *App) Uncover(ctx context.Context, account, course, id uuid.UUID) (Benched, error) {
+	var out Benched
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		q, err := store.QuestionOf(ctx, tx, s, id)
+		if err != nil {
+			return err
+		}
+		if !a.rests(q) { // looking again does not make it rest longer
+			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
+				return err
+			}
+		}
+		if out, err = a.benched(ctx, tx, s, id); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "bench")
+	})
+	return out, err
+}
+
+// Judge moves a question to the bank, back to the bench or out, as the person
+// saw it at a version. One that is not cleared is kept under their name.
+func (a *App) Judge(ctx context.Context, account, course, id uuid.UUID, state string, version int) (Benched, error) {
+	return a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, q store.Question) error {
+		kept := state == "bank" && proof.Verdict(q.Verdict) != proof.Cleared
+		if kept && proof.Verdict(q.Verdict) == proof.Faulted {
+			return invalid("This question is shown to be wrong, so it can't be kept; accept the correction, edit it or drop it.")
+		}
+		return stale(store.SetState(ctx, tx, s, id, version, state, kept))
+	})
+}
+
+// EditQuestion writes a new version of a question and proofs it. Who edits has
+// seen the key.
+func (a *App) EditQuestion(ctx context.Context, account, course, id uuid.UUID, e Edit, version int) (Benched, error) {
+	return a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
+		q, err := a.bodyAt(ctx, tx, s, id, version)
+		if err != nil {
+			return err
+		}
+		q = e.applied(q)
+		if err := q.Validate(); err != nil {
+			return invalid("%s", err.Error())
+		}
+		if !a.rests(stored) {
+			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
+				return err
+			}
+		}
+		return a.addVersion(ctx, tx, s, id, version, q)
+	})
+}
+
+// AcceptCorrection makes the proof's correction the new version, unseen.
+func (a *App) AcceptCorrection(ctx context.Context, account, course, id uuid.UUID, version int) (Benched, error) {
+	return a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, _ store.Question) error {
+		v, err := store.VersionOf(ctx, tx, s, id, version)
+		if err != nil {
+			return stale(err)
+		}
+		mend, err := mendOf(v)
+		if err != nil {
+			return err
+		}
+		if mend == nil {
+			return invalid("The proof knows no correction for this question; edit it or drop it.")
+		}
+		return a.addVersion(ctx, tx, s, id, version, *mend)
+	})
+}
+
+// change runs a change of one question in a transaction and reads it anew.
+func (a *App) change(ctx context.Context, account, course, id uuid.UUID, f func(tx pgx.Tx, s store.Scope, q store.Question) error) (Benched, error) {
+	var out Benched
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		q, err := store.QuestionOf(ctx, tx, s, id)
+		if err != nil {
+			return err
+		}
+		if err := f(tx, s, q); err != nil {
+			return err
+		}
+		if out, err = a.benched(ctx, tx, s, id); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "bench")
+	})
+	return out, err
+}
+
+// bodyAt reads a question at the version a person saw.
+func (a *App) bodyAt(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, version int) (question.Question, error) {
+	v, err := store.VersionOf(ctx, tx, s, id, version)
+	if errors.Is(err, store.ErrNotFound) {
+		return question.Question{}, ErrStale
+	}
+	if err != nil {
+		return question.Question{}, err
+	}
+	return decode(v.Body)
+}
+
+// addVersion proofs a changed question and stores it: cleared, it goes to the
+// bank.
+func (a *App) addVersion(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, from int, q question.Question) error {
+	known, err := a.study(ctx, tx, s)
+	if err != nil {
+		return err
+	}
+	v, report := examined(q, known.library)
+	state := "bench"
+	if report.Verdict == proof.Cleared {
+		state = "bank"
+	}
+	topic := topicID(q.Topic)
+	return stale(store.AddVersion(ctx, tx, s, id, from, v, state, q.Title, string(q.Level), topic, citedPassages(q), a.now()))
+}
+
+// applied is the question with a person's changes. An option whose text was
+// changed loses what was said about the old text; so do the worked steps of a
+// question whose stem or key was changed.
+func (e Edit) applied(q question.Question) question.Question {
+	before := q
+	q.Stem, q.Level, q.Key = e.Stem, e.Level, e.Key
+	q.Topic = ""
+	if e.TopicID != nil {
+		q.Topic = e.TopicID.String()
+	}
+	q.Options = nil
+	for _, o := range e.Options {
+		next := question.Option{ID: o.ID, Text: o.Text}
+		if old, ok := before.Option(o.ID); ok && old.Text == o.Text {
+			next = old
+		}
+		q.Options = append(q.Options, next)
+	}
+	if q.Stem != before.Stem || q.KeyText() != before.KeyText() {
+		q.Worked, q.Slips, q.Model = nil, nil, nil
+	}
+	if right, ok := q.KeyOption(); ok {
+		for i, o := range q.Options {
+			old, _ := before.KeyOption()
+			if o.ID == right.ID || o.ID == old.ID && right.ID != old.ID {
+				q.Options[i].Why, q.Options[i].Slip = "", "" // said of it as the other sort
+			}
+		}
+		if old, ok := before.KeyOption(); ok && old == right {
+			for i := range q.Options {
+				if q.Options[i].ID == old.ID {
+					q.Options[i] = old
+				}
+			}
+		}
+	}
+	return q
+}

@@ -1,0 +1,220 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"zincowl/core/ability"
+	"zincowl/core/syllabus"
+	"zincowl/store"
+)
+
+// Topic is a topic as the page sees one.
+type Topic struct {
+	ID     uuid.UUID `json:"id,omitempty" required:"false" doc:"left out for a new topic"`
+	Title  string    `json:"title" maxLength:"120"`
+	Weight float64   `json:"weight" minimum:"0" maximum:"100000" doc:"share of the marks; shares are brought to 100 together"`
+}
+
+// CourseText is what a person writes about a course.
+type CourseText struct {
+	Title    string  `json:"title" maxLength:"120"`
+	Issuer   string  `json:"issuer" maxLength:"120" required:"false"`
+	ExamDate string  `json:"exam_date" required:"false" doc:"YYYY-MM-DD, or empty"`
+	PassMark float64 `json:"pass_mark" minimum:"0" maximum:"100" doc:"per cent"`
+	Topics   []Topic `json:"topics" nullable:"false" maxItems:"200"`
+}
+
+// Course is a course with the live numbers of its workline.
+type Course struct {
+	ID uuid.UUID `json:"id"`
+	CourseText
+	Version    int        `json:"version"`
+	Role       store.Role `json:"role"`
+	DaysToExam *int       `json:"days_to_exam,omitempty"`
+	Counts     Counts     `json:"counts"`
+}
+
+// Counts are the numbers at the stations.
+type Counts struct {
+	Sources  int `json:"sources"`
+	Drafting int `json:"drafting"`
+	Waiting  int `json:"waiting"`
+	Ready    int `json:"ready"`
+	Gaps     int `json:"gaps" doc:"topics estimated below the pass mark"`
+}
+
+// Courses lists an account's courses.
+func (a *App) Courses(ctx context.Context, account uuid.UUID) ([]Course, error) {
+	stored, err := store.Courses(ctx, a.pool, account)
+	if err != nil {
+		return nil, fmt.Errorf("listing the courses: %w", err)
+	}
+	out := make([]Course, 0, len(stored))
+	for _, c := range stored {
+		full, err := a.Course(ctx, account, c.ID)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, full)
+	}
+	return out, nil
+}
+
+// Course reads a course.
+func (a *App) Course(ctx context.Context, account, course uuid.UUID) (Course, error) {
+	var out Course
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		c, err := store.CourseOf(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		topics, err := store.Topics(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		counts, err := store.Count(ctx, a.pool, s, a.now())
+		if err != nil {
+			return err
+		}
+		gaps, err := a.gaps(ctx, a.pool, s, topics)
+		if err != nil {
+			return err
+		}
+		out = a.courseView(c, topics)
+		out.Counts = Counts{counts.Sources, counts.Drafting, counts.Waiting, max(0, counts.Ready), below(gaps, c.PassMark)}
+		return nil
+	})
+	return out, err
+}
+
+// below counts the topics that were answered and are estimated below the pass
+// mark.
+func below(gaps []ability.Gap, pass float64) int {
+	n := 0
+	for _, g := range gaps {
+		if g.Answered > 0 && g.Estimate.Share*100 < pass {
+			n++
+		}
+	}
+	return n
+}
+
+func (a *App) courseView(c store.Course, topics []store.Topic) Course {
+	out := Course{ID: c.ID, Version: c.Version, Role: c.Role, CourseText: CourseText{Title: c.Title, Issuer: c.Issuer, PassMark: c.PassMark, Topics: []Topic{}}}
+	if c.ExamDate != nil {
+		out.ExamDate = c.ExamDate.Format(time.DateOnly)
+		today := a.now().UTC().Truncate(24 * time.Hour)
+		days := int(math.Round(c.ExamDate.Sub(today).Hours() / 24))
+		out.DaysToExam = &days
+	}
+	for _, t := range topics {
+		out.Topics = append(out.Topics, Topic(t))
+	}
+	return out
+}
+
+// check reads what a person wrote about a course.
+func (text CourseText) check() (store.Course, []store.Topic, error) {
+	c := store.Course{Title: strings.TrimSpace(text.Title), Issuer: strings.TrimSpace(text.Issuer), PassMark: text.PassMark}
+	if c.Title == "" {
+		return c, nil, invalid("The course has no title; write what the exam is called.")
+	}
+	if text.ExamDate != "" {
+		date, err := time.Parse(time.DateOnly, text.ExamDate)
+		if err != nil {
+			return c, nil, invalid("The exam date %q is no date; write it as 2027-01-31.", text.ExamDate)
+		}
+		c.ExamDate = &date
+	}
+	var topics []store.Topic
+	names := map[string]bool{}
+	for i, t := range text.Topics {
+		title := strings.TrimSpace(t.Title)
+		if title == "" {
+			return c, nil, invalid("Topic %d has no name; write one or take it out.", i+1)
+		}
+		if names[strings.ToLower(title)] {
+			return c, nil, invalid("The topic %q stands there twice.", title)
+		}
+		names[strings.ToLower(title)] = true
+		if t.ID == uuid.Nil {
+			t.ID = uuid.New()
+		}
+		topics = append(topics, store.Topic{ID: t.ID, Title: title, Weight: t.Weight})
+	}
+	if len(topics) == 0 {
+		return c, nil, invalid("The course has no topic; name at least one.")
+	}
+	return c, topics, nil
+}
+
+// AddCourse makes a course whose owner is the account.
+func (a *App) AddCourse(ctx context.Context, account uuid.UUID, text CourseText) (Course, error) {
+	c, topics, err := text.check()
+	if err != nil {
+		return Course{}, err
+	}
+	c.ID = uuid.New()
+	err = pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
+		s, err := store.AddCourse(ctx, tx, account, c, a.now())
+		if err != nil {
+			return err
+		}
+		return store.SetTopics(ctx, tx, s, topics)
+	})
+	if err != nil {
+		return Course{}, fmt.Errorf("adding the course: %w", err)
+	}
+	return a.Course(ctx, account, c.ID)
+}
+
+// ChangeCourse writes a course that was read at a version. Passages are given
+// their topics anew.
+func (a *App) ChangeCourse(ctx context.Context, account, course uuid.UUID, text CourseText, version int) (Course, error) {
+	c, topics, err := text.check()
+	if err != nil {
+		return Course{}, err
+	}
+	err = a.write(ctx, account, course, owners, func(tx pgx.Tx, s store.Scope) error {
+		if err := store.ChangeCourse(ctx, tx, s, c, version); err != nil {
+			return stale(err)
+		}
+		if err := store.SetTopics(ctx, tx, s, topics); err != nil {
+			return err
+		}
+		docs, err := a.documents(ctx, tx, s)
+		if err != nil {
+			return err
+		}
+		for _, d := range docs {
+			if err := store.SetPassageTopics(ctx, tx, s, d.id, assign(d, topics)); err != nil {
+				return err
+			}
+		}
+		return store.Announce(ctx, tx, s, "course")
+	})
+	if err != nil {
+		return Course{}, err
+	}
+	return a.Course(ctx, account, course)
+}
+
+// assign gives the passages of a document their topics.
+func assign(d document, topics []store.Topic) map[string]uuid.UUID {
+	list := make([]syllabus.Topic, len(topics))
+	for i, t := range topics {
+		list[i] = syllabus.Topic{ID: t.ID.String(), Title: t.Title, Weight: t.Weight}
+	}
+	out := map[string]uuid.UUID{}
+	for passage, topic := range syllabus.Assign(d.doc.Passages, list) {
+		out[passage] = uuid.MustParse(topic)
+	}
+	return out
+}

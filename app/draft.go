@@ -1,0 +1,361 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"zincowl/core/proof"
+	"zincowl/core/question"
+	"zincowl/core/writer"
+	"zincowl/store"
+)
+
+// study is what was read of a course's sources, kept while they stay the same.
+type study struct {
+	key      string
+	material *writer.Material
+	library  *proof.Library
+}
+
+// study reads the facts of all sources of a course, or returns what was read
+// before if nothing has changed since.
+func (a *App) study(ctx context.Context, db store.DB, s store.Scope) (study, error) {
+	docs, err := a.documents(ctx, db, s)
+	if err != nil {
+		return study{}, err
+	}
+	var key strings.Builder
+	for _, d := range docs {
+		fmt.Fprintf(&key, "%s %d;", d.id, len(d.doc.Passages))
+		for _, p := range d.doc.Passages {
+			key.WriteString(d.topics[p.ID])
+		}
+	}
+	a.mu.Lock()
+	known, ok := a.studied[s.Course()]
+	a.mu.Unlock()
+	if ok && known.key == key.String() {
+		return known, nil
+	}
+	sources := make([]writer.Source, len(docs))
+	for i, d := range docs {
+		sources[i] = writer.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Topics: d.topics}
+	}
+	known = study{key.String(), writer.Study(sources), libraryOf(docs)}
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	if len(a.studied) > 16 {
+		clear(a.studied)
+	}
+	a.studied[s.Course()] = known
+	return known, nil
+}
+
+// Brief is what is asked of the writer.
+type Brief struct {
+	Count   int                       `json:"count" minimum:"1" maximum:"500"`
+	Levels  map[question.Level]int    `json:"levels,omitempty" required:"false"`
+	Kinds   map[question.Kind]float64 `json:"kinds,omitempty" required:"false"`
+	Topics  []uuid.UUID               `json:"topics,omitempty" required:"false" nullable:"false"`
+	Sources []uuid.UUID               `json:"sources,omitempty" required:"false" nullable:"false"`
+	Seed    uint64                    `json:"seed,omitempty" required:"false"`
+}
+
+// Bears is what the sources can bear of a topic.
+type Bears struct {
+	TopicID *uuid.UUID `json:"topic_id,omitempty"`
+	Title   string     `json:"title"`
+	Easy    Share      `json:"easy"`
+	Medium  Share      `json:"medium"`
+	Hard    Share      `json:"hard"`
+}
+
+// Share is how many questions there are of how many the sources can bear.
+type Share struct {
+	Held int  `json:"held"`
+	Can  int  `json:"can"`
+	Many bool `json:"many" doc:"numbers can be drawn anew, so there is no end"`
+}
+
+// Batch is a batch as the page sees one.
+type Batch struct {
+	ID         uuid.UUID         `json:"id"`
+	State      string            `json:"state" enum:"queued,running,done,failed,cancelled"`
+	Wanted     int               `json:"wanted"`
+	Drafted    int               `json:"drafted"`
+	Cleared    int               `json:"cleared"`
+	Held       int               `json:"held"`
+	Faulted    int               `json:"faulted"`
+	Unproven   int               `json:"unproven"`
+	Declined   []writer.Declined `json:"declined"`
+	Failure    string            `json:"failure,omitempty"`
+	Brief      Brief             `json:"brief"`
+	CreatedAt  time.Time         `json:"created_at"`
+	FinishedAt *time.Time        `json:"finished_at,omitempty"`
+}
+
+// CanBear says what the sources can bear, topic by topic.
+func (a *App) CanBear(ctx context.Context, account, course uuid.UUID) ([]Bears, error) {
+	out := []Bears{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		known, err := a.study(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		topics, err := store.Topics(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		held, err := store.HeldQuestions(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		share := func(topic *uuid.UUID, level question.Level) Share {
+			id := ""
+			if topic != nil {
+				id = topic.String()
+			}
+			n := known.material.Bears(id, level)
+			out := Share{Can: n, Many: n >= writer.ManyPerIdea}
+			for _, h := range held {
+				if h.Level == string(level) && same(h.TopicID, topic) {
+					out.Held = h.Count
+				}
+			}
+			return out
+		}
+		for i := range topics {
+			id := &topics[i].ID
+			out = append(out, Bears{id, topics[i].Title, share(id, question.Easy), share(id, question.Medium), share(id, question.Hard)})
+		}
+		if rest := (Bears{nil, "In no topic", share(nil, question.Easy), share(nil, question.Medium), share(nil, question.Hard)}); rest.Easy.Can+rest.Medium.Can+rest.Hard.Can > 0 {
+			out = append(out, rest)
+		}
+		return nil
+	})
+	return out, err
+}
+
+func same(a, b *uuid.UUID) bool {
+	return a == nil && b == nil || a != nil && b != nil && *a == *b
+}
+
+// StartBatch asks for a batch. The page chooses its id, so that asking twice
+// makes one.
+func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b Brief) (Batch, error) {
+	if b.Seed == 0 {
+		b.Seed = uint64(a.now().UnixNano())
+	}
+	wanted := 0
+	for level, n := range b.Levels {
+		if n < 0 {
+			return Batch{}, invalid("%d %s questions can't be written; ask for none or more.", n, level)
+		}
+		wanted += n
+	}
+	if wanted > b.Count {
+		return Batch{}, invalid("The levels add up to %d and the batch has %d questions; ask for fewer or for a larger batch.", wanted, b.Count)
+	}
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		sources, err := store.Sources(ctx, tx, s)
+		if err != nil {
+			return err
+		}
+		if len(sources) == 0 {
+			return invalid("There is nothing to draw from yet; bring a source first.")
+		}
+		fresh, err := store.AddBatch(ctx, tx, s, id, mustJSON(b), b.Count, a.now())
+		if err != nil || !fresh {
+			return err
+		}
+		if err := a.queue.Draft(ctx, tx, account, course, id); err != nil {
+			return fmt.Errorf("queueing the batch: %w", err)
+		}
+		return store.Announce(ctx, tx, s, "batches")
+	})
+	if err != nil {
+		return Batch{}, err
+	}
+	return a.Batch(ctx, account, course, id)
+}
+
+// Batch reads one batch.
+func (a *App) Batch(ctx context.Context, account, course, id uuid.UUID) (Batch, error) {
+	var out Batch
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		b, err := store.BatchOf(ctx, a.pool, s, id)
+		out = batchView(b)
+		return err
+	})
+	return out, err
+}
+
+// Batches lists the latest batches, newest first.
+func (a *App) Batches(ctx context.Context, account, course uuid.UUID) ([]Batch, error) {
+	out := []Batch{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		stored, err := store.Batches(ctx, a.pool, s, 20)
+		for _, b := range stored {
+			out = append(out, batchView(b))
+		}
+		return err
+	})
+	return out, err
+}
+
+func batchView(b store.Batch) Batch {
+	out := Batch{ID: b.ID, State: b.State, Wanted: b.Wanted, Drafted: b.Drafted, Cleared: b.Cleared, Held: b.Held, Faulted: b.Faulted, Unproven: b.Unproven,
+		Declined: []writer.Declined{}, Failure: b.Failure, CreatedAt: b.CreatedAt, FinishedAt: b.FinishedAt}
+	_ = json.Unmarshal(b.Declined, &out.Declined) // written by us
+	_ = json.Unmarshal(b.Brief, &out.Brief)
+	return out
+}
+
+// CancelBatch stops a batch; what is drafted stays.
+func (a *App) CancelBatch(ctx context.Context, account, course, id uuid.UUID) (Batch, error) {
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		if _, err := store.BatchState(ctx, tx, s, id); err != nil {
+			return err
+		}
+		if err := store.EndBatch(ctx, tx, s, id, "cancelled", json.RawMessage("[]"), "", a.now()); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "batches")
+	})
+	if err != nil {
+		return Batch{}, err
+	}
+	return a.Batch(ctx, account, course, id)
+}
+
+var errCancelled = errors.New("cancelled")
+
+// RunBatch drafts and proofs a batch, question by question, as the worker. Run
+// again after a stop it goes on where it was: the same seed writes the same
+// questions, and those stored before are recognised.
+func (a *App) RunBatch(ctx context.Context, account, course, id uuid.UUID) error {
+	s, err := enter(ctx, a.pool, account, course, editors)
+	if errors.Is(err, ErrNotFound) || errors.Is(err, ErrForbidden) {
+		return nil // the course, or the membership, is gone
+	}
+	if err != nil {
+		return err
+	}
+	if err := store.StartBatch(ctx, a.pool, s, id); err != nil {
+		if errors.Is(err, ErrNotFound) {
+			return nil // ended before it began
+		}
+		return err
+	}
+	if err := store.Announce(ctx, a.pool, s, "batches"); err != nil {
+		return err
+	}
+	declined, err := a.draft(ctx, s, id)
+	if errors.Is(err, errCancelled) {
+		return nil
+	}
+	if err != nil {
+		return fmt.Errorf("drafting batch %s: %w", id, err)
+	}
+	if declined == nil {
+		declined = []writer.Declined{}
+	}
+	if err := store.EndBatch(ctx, a.pool, s, id, "done", mustJSON(declined), "", a.now()); err != nil {
+		return err
+	}
+	return store.Announce(ctx, a.pool, s, "batches")
+}
+
+// FailBatch records that a batch can't be drafted.
+func (a *App) FailBatch(ctx context.Context, account, course, id uuid.UUID) error {
+	s, err := store.Enter(ctx, a.pool, account, course)
+	if err != nil {
+		return err
+	}
+	says := "The batch stopped because of a fault of the program; what was drafted is kept. Ask for it again."
+	if err := store.EndBatch(ctx, a.pool, s, id, "failed", json.RawMessage("[]"), says, a.now()); err != nil {
+		return err
+	}
+	return store.Announce(ctx, a.pool, s, "batches")
+}
+
+func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.Declined, error) {
+	known, err := a.study(ctx, a.pool, s)
+	if err != nil {
+		return nil, err
+	}
+	stored, err := store.BatchOf(ctx, a.pool, s, id)
+	if err != nil {
+		return nil, err
+	}
+	brief := batchView(stored).Brief
+	want := writer.Brief{Count: brief.Count, Levels: brief.Levels, Kinds: brief.Kinds, Seed: brief.Seed}
+	for _, t := range brief.Topics {
+		want.Topics = append(want.Topics, t.String())
+	}
+	for _, src := range brief.Sources {
+		want.From = append(want.From, writer.From{Source: src.String()})
+	}
+	if want.Avoid, err = store.FingerprintsBefore(ctx, a.pool, s, id); err != nil {
+		return nil, err
+	}
+	ordinal := 0
+	return writer.Draft(ctx, known.material, want, func(q question.Question) error {
+		ordinal++
+		return a.keepDraft(ctx, s, id, ordinal, q, known.library)
+	})
+}
+
+// keepDraft proofs one draft and stores it: cleared, it goes to the bank
+// unseen; else to the bench.
+func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, library *proof.Library) error {
+	version, report := examined(q, library)
+	fresh := store.NewQuestion{Fingerprint: q.ID, Version: version}
+	fresh.ID = uuid.New()
+	fresh.BatchID, fresh.Ordinal = &batch, ordinal
+	fresh.State = "bench"
+	if report.Verdict == proof.Cleared {
+		fresh.State = "bank"
+	}
+	fresh.Kind, fresh.Level, fresh.Title = string(q.Kind), string(q.Level), q.Title
+	fresh.TopicID = topicID(q.Topic)
+	fresh.Cites = citedPassages(q)
+	return pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
+		state, err := store.BatchState(ctx, tx, s, batch)
+		if err != nil {
+			return err
+		}
+		if state == "cancelled" {
+			return errCancelled
+		}
+		if _, err := store.AddQuestion(ctx, tx, s, fresh, a.now()); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "batches")
+	})
+}
+
+func topicID(text string) *uuid.UUID {
+	id, err := uuid.Parse(text)
+	if err != nil {
+		return nil
+	}
+	return &id
+}
+
+func citedPassages(q question.Question) []store.CitedPassage {
+	var out []store.CitedPassage
+	for _, c := range q.Cites {
+		if id, err := uuid.Parse(c.Source); err == nil {
+			out = append(out, store.CitedPassage{Source: id, Passage: c.Passage})
+		}
+	}
+	return out
+}

@@ -1,0 +1,448 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"zincowl/core/ability"
+	"zincowl/core/marking"
+	"zincowl/core/maths"
+	"zincowl/core/proof"
+	"zincowl/core/question"
+	"zincowl/store"
+)
+
+// Ask is what a drill is asked for.
+type Ask struct {
+	Count  int              `json:"count" minimum:"1" maximum:"100"`
+	Topics []uuid.UUID      `json:"topics,omitempty" required:"false" nullable:"false" doc:"empty means all"`
+	Levels []question.Level `json:"levels,omitempty" required:"false" nullable:"false" doc:"empty means all"`
+	Kept   bool             `json:"kept,omitempty" required:"false" doc:"also questions the account kept although they are not cleared"`
+}
+
+// Drill is a drill as the page sees one.
+type Drill struct {
+	ID         uuid.UUID  `json:"id"`
+	Label      string     `json:"label"`
+	Asked      Ask        `json:"asked"`
+	CreatedAt  time.Time  `json:"created_at"`
+	FinishedAt *time.Time `json:"finished_at,omitempty"`
+	Total      int        `json:"total"`
+	Answered   int        `json:"answered"`
+	Right      int        `json:"right"`
+}
+
+// DrillRun is a drill with how each of its places stands.
+type DrillRun struct {
+	Drill
+	Places []Place `json:"places" nullable:"false"`
+	Next   int     `json:"next" doc:"the first open place, counted from 1; 0 where all are answered"`
+}
+
+// Place is one place of a drill.
+type Place struct {
+	Position int  `json:"position"`
+	Percent  *int `json:"percent,omitempty" doc:"left out until it is answered"`
+}
+
+// DrillItem is the question at a place. Nothing of the answer is in it before
+// it is answered.
+type DrillItem struct {
+	Position int            `json:"position"`
+	Kind     question.Kind  `json:"kind"`
+	Level    question.Level `json:"level"`
+	Topic    string         `json:"topic,omitempty"`
+	Verdict  proof.Verdict  `json:"verdict" enum:"cleared,held,unproven,faulted" doc:"other than cleared only where a person kept it"`
+	Stem     string         `json:"stem"`
+	Unit     string         `json:"unit,omitempty" doc:"that a typed number is asked in"`
+	Options  []ShownOption  `json:"options" nullable:"false" doc:"in the order shown"`
+	Feedback *Feedback      `json:"feedback,omitempty" doc:"once it is answered"`
+}
+
+// Feedback is what is said after an answer.
+type Feedback struct {
+	Percent     int              `json:"percent"`
+	Confidence  string           `json:"confidence" enum:"sure,hunch,no idea"`
+	Given       Given            `json:"given"`
+	RightOption string           `json:"right_option,omitempty" doc:"id"`
+	RightText   string           `json:"right_text"`
+	Says        string           `json:"says"`
+	Slip        *SlipMade        `json:"slip,omitempty"`
+	Whys        []OptionWhy      `json:"whys" nullable:"false"`
+	Worked      []string         `json:"worked" nullable:"false"`
+	Explanation string           `json:"explanation,omitempty"`
+	Evidence    []proof.Evidence `json:"evidence" nullable:"false"`
+}
+
+// SlipMade is the wrong turn behind an answer.
+type SlipMade struct {
+	Name string `json:"name"`
+	Why  string `json:"why"`
+	Made int    `json:"made" doc:"how often the account made it in this course, this time included"`
+}
+
+// OptionWhy says of an option why it is right or wrong.
+type OptionWhy struct {
+	ID  string `json:"id"`
+	Why string `json:"why"`
+}
+
+// Answer is a response as it is sent.
+type Answer struct {
+	ID         uuid.UUID `json:"id" doc:"chosen by the page; sent twice, it counts once"`
+	Given      Given     `json:"given"`
+	Confidence string    `json:"confidence" enum:"sure,hunch,no idea"`
+	Seconds    int       `json:"seconds" minimum:"0" maximum:"86400"`
+}
+
+// Given is what was chosen or typed; which field is used depends on the kind of
+// question.
+type Given struct {
+	Options []string `json:"options,omitempty" required:"false" nullable:"false" maxItems:"20" doc:"ids"`
+	Text    string   `json:"text,omitempty" required:"false" maxLength:"4000"`
+	Blanks  []string `json:"blanks,omitempty" required:"false" nullable:"false" maxItems:"20"`
+}
+
+// StartDrill puts a drill together: the weakest topics get the most places, and
+// come first. The page chooses its id, so that asking twice makes one.
+func (a *App) StartDrill(ctx context.Context, account, course, id uuid.UUID, ask Ask) (DrillRun, error) {
+	filter := store.Filter{Kept: ask.Kept}
+	for _, l := range ask.Levels {
+		filter.Levels = append(filter.Levels, string(l))
+	}
+	err := a.write(ctx, account, course, anyMember, func(tx pgx.Tx, s store.Scope) error {
+		if _, err := store.DrillOf(ctx, tx, s, id); err == nil {
+			return nil // asked for before
+		}
+		topics, err := store.Topics(ctx, tx, s)
+		if err != nil {
+			return err
+		}
+		gaps, err := a.gaps(ctx, tx, s, topics)
+		if err != nil {
+			return err
+		}
+		available, err := a.available(ctx, tx, s, filter)
+		if err != nil {
+			return err
+		}
+		gaps, label, err := chosen(ask, gaps, topics)
+		if err != nil {
+			return err
+		}
+		shares := ability.Deal(ask.Count, gaps, available)
+		var items []store.Item
+		for _, g := range gaps {
+			if shares[g.Topic] == 0 {
+				continue
+			}
+			picked, err := store.Pick(ctx, tx, s, filter, topicID(g.Topic), shares[g.Topic], id.String(), a.now())
+			if err != nil {
+				return err
+			}
+			more, err := a.places(ctx, tx, s, id, picked)
+			if err != nil {
+				return err
+			}
+			items = append(items, more...)
+		}
+		if len(items) == 0 {
+			return invalid("No question is ready for this drill: draft some, ask for other topics or levels, or wait until resting ones are back.")
+		}
+		d := store.Drill{ID: id, Label: fmt.Sprintf("%s · %s", label, counted(len(items), "question")), Asked: mustJSON(ask)}
+		if _, err := store.AddDrill(ctx, tx, s, d, items, a.now()); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "drills")
+	})
+	if err != nil {
+		return DrillRun{}, err
+	}
+	return a.Drill(ctx, account, course, id)
+}
+
+// chosen narrows the gaps to the topics asked for and names the drill.
+func chosen(ask Ask, gaps []ability.Gap, topics []store.Topic) ([]ability.Gap, string, error) {
+	if len(ask.Topics) == 0 {
+		// What has no topic may be asked too, after everything that has.
+		return append(gaps, ability.Gap{}), "Weak first", nil
+	}
+	var names []string
+	for _, id := range ask.Topics {
+		at := slices.IndexFunc(topics, func(t store.Topic) bool { return t.ID == id })
+		if at < 0 {
+			return nil, "", ErrNotFound
+		}
+		names = append(names, topics[at].Title)
+	}
+	gaps = slices.DeleteFunc(gaps, func(g ability.Gap) bool {
+		return !slices.ContainsFunc(ask.Topics, func(id uuid.UUID) bool { return id.String() == g.Topic })
+	})
+	return gaps, "Weak first · " + strings.Join(names, ", "), nil
+}
+
+func counted(n int, noun string) string {
+	if n == 1 {
+		return "1 " + noun
+	}
+	return fmt.Sprintf("%d %ss", n, noun)
+}
+
+// places gives picked questions their places, with the options of each in an
+// order of this drill's own; amounts stay in order of size.
+func (a *App) places(ctx context.Context, db store.DB, s store.Scope, drill uuid.UUID, picked []store.Picked) ([]store.Item, error) {
+	bodies, err := store.Bodies(ctx, db, s, picked)
+	if err != nil {
+		return nil, fmt.Errorf("reading the questions of a drill: %w", err)
+	}
+	out := make([]store.Item, len(picked))
+	for i, p := range picked {
+		q, err := decode(bodies[i])
+		if err != nil {
+			return nil, err
+		}
+		out[i] = store.Item{QuestionID: p.ID, Version: p.Version, Options: []string{}}
+		amounts := true
+		for _, o := range q.Options {
+			out[i].Options = append(out[i].Options, o.ID)
+			_, amount := maths.ParseQuantity(o.Text)
+			amounts = amounts && amount
+		}
+		if !amounts {
+			seed := [32]byte(slices.Concat(drill[:], p.ID[:]))
+			r := rand.New(rand.NewChaCha8(seed))
+			r.Shuffle(len(out[i].Options), func(x, y int) {
+				o := out[i].Options
+				o[x], o[y] = o[y], o[x]
+			})
+		}
+	}
+	return out, nil
+}
+
+// Drills lists the account's drills, newest first.
+func (a *App) Drills(ctx context.Context, account, course uuid.UUID) ([]Drill, error) {
+	out := []Drill{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		stored, err := store.Drills(ctx, a.pool, s, 100)
+		for _, d := range stored {
+			out = append(out, drillView(d))
+		}
+		return err
+	})
+	return out, err
+}
+
+func drillView(d store.Drill) Drill {
+	out := Drill{ID: d.ID, Label: d.Label, CreatedAt: d.CreatedAt, FinishedAt: d.FinishedAt, Total: d.Total, Answered: d.Answered, Right: d.Right}
+	_ = json.Unmarshal(d.Asked, &out.Asked) // written by us
+	return out
+}
+
+// Drill reads a drill and how each of its places stands.
+func (a *App) Drill(ctx context.Context, account, course, id uuid.UUID) (DrillRun, error) {
+	var out DrillRun
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		d, err := store.DrillOf(ctx, a.pool, s, id)
+		if err != nil {
+			return err
+		}
+		items, err := store.Items(ctx, a.pool, s, id)
+		if err != nil {
+			return err
+		}
+		out = DrillRun{Drill: drillView(d), Places: make([]Place, len(items))}
+		for i, item := range items {
+			out.Places[i] = Place{item.Position, item.Percent}
+			if item.Percent == nil && out.Next == 0 {
+				out.Next = item.Position
+			}
+		}
+		return nil
+	})
+	return out, err
+}
+
+// DrillItem reads the question at a place of a drill.
+func (a *App) DrillItem(ctx context.Context, account, course, drill uuid.UUID, position int) (DrillItem, error) {
+	var out DrillItem
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		p, err := a.placed(ctx, a.pool, s, drill, position)
+		if err != nil {
+			return err
+		}
+		out = p.shown()
+		given, err := store.ResponseTo(ctx, a.pool, s, drill, position)
+		if errors.Is(err, store.ErrNotFound) {
+			return nil
+		}
+		if err != nil {
+			return err
+		}
+		out.Feedback, err = a.feedback(ctx, a.pool, s, p, given)
+		return err
+	})
+	return out, err
+}
+
+// placed is a question at a place of a drill, whole.
+type placed struct {
+	item     store.PlacedItem
+	question question.Question
+}
+
+func (a *App) placed(ctx context.Context, db store.DB, s store.Scope, drill uuid.UUID, position int) (placed, error) {
+	item, err := store.ItemAt(ctx, db, s, drill, position)
+	if err != nil {
+		return placed{}, err
+	}
+	q, err := decode(item.Body)
+	return placed{item, q}, err
+}
+
+// shown is the question without anything of its answer.
+func (p placed) shown() DrillItem {
+	q := p.question
+	out := DrillItem{
+		Position: p.item.Position, Kind: q.Kind, Level: q.Level, Topic: p.item.Topic, Verdict: proof.Verdict(p.item.Verdict),
+		Stem: q.Stem, Options: []ShownOption{},
+	}
+	if q.Kind == question.Numeric {
+		out.Unit = q.Key.Unit
+	}
+	for _, id := range p.item.Options {
+		if o, ok := q.Option(id); ok {
+			out.Options = append(out.Options, ShownOption{o.ID, o.Text})
+		}
+	}
+	return out
+}
+
+// Answer marks a response to a place of a drill and keeps it. The first answer
+// to a place is the one that counts; whatever is sent later gets its feedback.
+func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, position int, in Answer) (DrillItem, error) {
+	var out DrillItem
+	err := a.write(ctx, account, course, anyMember, func(tx pgx.Tx, s store.Scope) error {
+		p, err := a.placed(ctx, tx, s, drill, position)
+		if err != nil {
+			return err
+		}
+		response := marking.Response(in.Given)
+		if in.Confidence == "no idea" {
+			response = marking.Response{}
+		} else if response.Empty() {
+			return invalid("Nothing is chosen or typed; answer first, or say that you have no idea.")
+		}
+		result := marking.Mark(p.question, response)
+		less, err := store.FirstWeighsLess(ctx, tx, s, p.item.QuestionID)
+		if err != nil {
+			return err
+		}
+		r := store.Response{
+			ID: in.ID, DrillID: drill, Position: position, QuestionID: p.item.QuestionID, Version: p.item.Version,
+			Response: mustJSON(response), Confidence: in.Confidence, Percent: result.Percent, Slip: result.Slip,
+			Weight: 1, Seconds: in.Seconds, AnsweredAt: a.now(),
+		}
+		if less {
+			r.Weight = ability.SeenWeight
+		}
+		fresh, err := store.AddResponse(ctx, tx, s, r)
+		if err != nil {
+			return err
+		}
+		given, err := store.ResponseTo(ctx, tx, s, drill, position)
+		if err != nil {
+			return err
+		}
+		out = p.shown()
+		if out.Feedback, err = a.feedback(ctx, tx, s, p, given); err != nil || !fresh {
+			return err
+		}
+		if err := store.FinishDrill(ctx, tx, s, drill, a.now()); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "responses")
+	})
+	return out, err
+}
+
+// feedback is what is said after an answer that was given.
+func (a *App) feedback(ctx context.Context, db store.DB, s store.Scope, p placed, given store.Response) (*Feedback, error) {
+	q := p.question
+	out := &Feedback{
+		Percent: given.Percent, Confidence: given.Confidence, RightText: q.KeyText(), Whys: []OptionWhy{}, Worked: []string{},
+		Explanation: q.Explanation, Evidence: []proof.Evidence{},
+	}
+	var response marking.Response
+	if err := json.Unmarshal(given.Response, &response); err != nil {
+		return nil, fmt.Errorf("reading a response: %w", err)
+	}
+	out.Given = Given(response)
+	out.Says = marking.Mark(q, response).Feedback
+	if right, ok := q.KeyOption(); ok {
+		out.RightOption = right.ID
+	}
+	for _, o := range q.Options {
+		if o.Why != "" {
+			out.Whys = append(out.Whys, OptionWhy{o.ID, o.Why})
+		}
+	}
+	out.Worked = append(out.Worked, q.Worked...)
+	var err error
+	if out.Evidence, err = evidence(q, p.item.Findings); err != nil {
+		return nil, err
+	}
+	if given.Slip != "" {
+		made, err := store.SlipCount(ctx, db, s, given.Slip)
+		if err != nil {
+			return nil, err
+		}
+		out.Slip = &SlipMade{Name: strings.ReplaceAll(given.Slip, "-", " "), Why: slipWhy(q, response, given.Slip), Made: made}
+	}
+	return out, nil
+}
+
+// slipWhy says what went wrong on the way to the answer given.
+func slipWhy(q question.Question, r marking.Response, slip string) string {
+	for _, id := range r.Options {
+		if o, ok := q.Option(id); ok {
+			return o.Why
+		}
+	}
+	for _, s := range q.Slips {
+		if s.ID == slip {
+			return s.Why
+		}
+	}
+	return ""
+}
+
+// evidence is what the proof found in the sources, or, where it found nothing,
+// what the question itself cites.
+func evidence(q question.Question, findings json.RawMessage) ([]proof.Evidence, error) {
+	var found []proof.Finding
+	if err := json.Unmarshal(findings, &found); err != nil {
+		return nil, fmt.Errorf("reading the findings of a question: %w", err)
+	}
+	out := []proof.Evidence{}
+	for _, f := range found {
+		if f.Check == "grounding" && f.Verdict == proof.Pass {
+			out = append(out, f.Evidence...)
+		}
+	}
+	if len(out) == 0 {
+		for _, c := range q.Cites {
+			out = append(out, proof.Evidence{Source: c.Source, Quote: c.Quote, Locator: c.Locator})
+		}
+	}
+	return out, nil
+}

@@ -1,0 +1,93 @@
+package app
+
+import (
+	"context"
+
+	"github.com/google/uuid"
+
+	"zincowl/core/ability"
+	"zincowl/store"
+)
+
+// Gap is a topic with the marks at stake in it.
+type Gap struct {
+	TopicID  uuid.UUID        `json:"topic_id"`
+	Title    string           `json:"title"`
+	Weight   float64          `json:"weight" doc:"share of the exam's marks, per cent"`
+	Answered int              `json:"answered"`
+	Estimate ability.Estimate `json:"estimate"`
+	AtStake  float64          `json:"at_stake" doc:"marks of a hundred: weight × (1 − estimate)"`
+	Ready    int              `json:"ready" doc:"questions that a drill on it could take"`
+}
+
+// Gaps lists the topics of a course, most marks at stake first.
+func (a *App) Gaps(ctx context.Context, account, course uuid.UUID) ([]Gap, error) {
+	out := []Gap{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		topics, err := store.Topics(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		gaps, err := a.gaps(ctx, a.pool, s, topics)
+		if err != nil {
+			return err
+		}
+		ready, err := a.available(ctx, a.pool, s, store.Filter{})
+		if err != nil {
+			return err
+		}
+		titles := map[string]string{}
+		for _, t := range topics {
+			titles[t.ID.String()] = t.Title
+		}
+		for _, g := range gaps {
+			out = append(out, Gap{uuid.MustParse(g.Topic), titles[g.Topic], g.Weight, g.Answered, g.Estimate, g.AtStake, ready[g.Topic]})
+		}
+		return nil
+	})
+	return out, err
+}
+
+// gaps estimates the topics of a course from the account's responses.
+func (a *App) gaps(ctx context.Context, db store.DB, s store.Scope, topics []store.Topic) ([]ability.Gap, error) {
+	answers, err := store.Answers(ctx, db, s)
+	if err != nil {
+		return nil, err
+	}
+	byTopic := map[uuid.UUID]ability.Answered{}
+	for _, t := range answers {
+		if t.TopicID != nil {
+			byTopic[*t.TopicID] = ability.Answered{Count: t.Count, Right: t.Right, Weight: t.Weight}
+		}
+	}
+	total := 0.0
+	for _, t := range topics {
+		total += t.Weight
+	}
+	list := make([]ability.Topic, len(topics))
+	for i, t := range topics {
+		weight := 100 / float64(len(topics)) // where nothing is weighted, all weigh the same
+		if total > 0 {
+			weight = 100 * t.Weight / total
+		}
+		list[i] = ability.Topic{ID: t.ID.String(), Weight: weight, Answered: byTopic[t.ID]}
+	}
+	return ability.Gaps(list), nil
+}
+
+// available counts what each topic has for a drill; "" is what has no topic.
+func (a *App) available(ctx context.Context, db store.DB, s store.Scope, f store.Filter) (map[string]int, error) {
+	counts, err := store.AvailableByTopic(ctx, db, s, f, a.now())
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]int{}
+	for _, c := range counts {
+		topic := ""
+		if c.TopicID != nil {
+			topic = c.TopicID.String()
+		}
+		out[topic] = c.Count
+	}
+	return out, nil
+}
