@@ -1,0 +1,54 @@
+package server
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/google/uuid"
+
+	"zincowl/app"
+)
+
+// OfQuestion names a question of a course.
+type OfQuestion struct {
+	InCourse
+	Question uuid.UUID `path:"question"`
+}
+
+func (s *Server) benchOperations() {
+	operation(s, http.MethodGet, "/api/courses/{course}/bench", "bench", "List what waits to be judged", func(ctx context.Context, in *InCourse) ([]app.BenchItem, error) {
+		return s.app.Bench(ctx, account(ctx), in.Course)
+	})
+	operation(s, http.MethodGet, "/api/courses/{course}/questions/{question}", "question", "Open a question on the bench", func(ctx context.Context, in *OfQuestion) (app.Benched, error) {
+		return s.app.Question(ctx, account(ctx), in.Course, in.Question)
+	})
+	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/uncover", "uncover", "Show key, reasons and findings", func(ctx context.Context, in *OfQuestion) (app.Benched, error) {
+		return s.app.Uncover(ctx, account(ctx), in.Course, in.Question)
+	})
+	operation(s, http.MethodPut, "/api/courses/{course}/questions/{question}/state", "judge", "Keep, drop or put back", func(ctx context.Context, in *struct {
+		OfQuestion
+		Body struct {
+			State   string `json:"state" enum:"bench,bank,dropped"`
+			Version int    `json:"version"`
+		}
+	}) (app.Benched, error) {
+		return s.app.Judge(ctx, account(ctx), in.Course, in.Question, in.Body.State, in.Body.Version)
+	})
+	operation(s, http.MethodPut, "/api/courses/{course}/questions/{question}", "edit-question", "Write a new version; it is proofed again", func(ctx context.Context, in *struct {
+		OfQuestion
+		Body struct {
+			app.Edit
+			Version int `json:"version"`
+		}
+	}) (app.Benched, error) {
+		return s.app.EditQuestion(ctx, account(ctx), in.Course, in.Question, in.Body.Edit, in.Body.Version)
+	})
+	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/correction", "accept-correction", "Make the proof's correction the new version", func(ctx context.Context, in *struct {
+		OfQuestion
+		Body struct {
+			Version int `json:"version"`
+		}
+	}) (app.Benched, error) {
+		return s.app.AcceptCorrection(ctx, account(ctx), in.Course, in.Question, in.Body.Version)
+	})
+}
