@@ -1,0 +1,321 @@
+package main
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"path/filepath"
+	"strings"
+	"text/tabwriter"
+
+	"zincowl/core/fact"
+	"zincowl/core/marking"
+	"zincowl/core/proof"
+	"zincowl/core/question"
+	"zincowl/core/source"
+	"zincowl/core/source/reader"
+	"zincowl/core/syllabus"
+	"zincowl/core/writer"
+)
+
+// errFindings ends a command that did its work and, with --strict, found
+// something.
+var errFindings = errors.New("findings")
+
+// load reads a file, or standard input for "-".
+func load(name string) ([]byte, error) {
+	if name == "-" {
+		return io.ReadAll(os.Stdin)
+	}
+	return os.ReadFile(name)
+}
+
+func loadDocument(name string) (source.Document, error) {
+	data, err := load(name)
+	if err != nil {
+		return source.Document{}, err
+	}
+	doc, err := reader.Read(filepath.Base(name), data)
+	if err != nil {
+		return doc, fmt.Errorf("%s: %w", name, err)
+	}
+	return doc, nil
+}
+
+func loadJSON(name string, into any) error {
+	data, err := load(name)
+	if err != nil {
+		return err
+	}
+	if err := json.Unmarshal(data, into); err != nil {
+		return fmt.Errorf("%s is not the JSON expected here: %w", name, err)
+	}
+	return nil
+}
+
+// printJSON writes a value to standard output.
+func printJSON(v any) error {
+	e := json.NewEncoder(os.Stdout)
+	e.SetEscapeHTML(false)
+	e.SetIndent("", " ")
+	return e.Encode(v)
+}
+
+func table(write func(w io.Writer)) error {
+	w := tabwriter.NewWriter(os.Stdout, 0, 4, 2, ' ', 0)
+	write(w)
+	return w.Flush()
+}
+
+type readCmd struct {
+	Facts bool   `help:"Also draw facts from the passages."`
+	JSON  bool   `name:"json" help:"Print JSON."`
+	File  string `arg:"" help:"A text or Markdown file, or - for standard input."`
+}
+
+// Run prints a document.
+func (c *readCmd) Run() error {
+	doc, err := loadDocument(c.File)
+	if err != nil {
+		return err
+	}
+	out := struct {
+		source.Document
+		Facts []fact.Fact `json:"facts,omitempty"`
+	}{Document: doc}
+	if c.Facts {
+		out.Facts = fact.Read(doc.Passages)
+	}
+	if c.JSON {
+		return printJSON(out)
+	}
+	return table(func(w io.Writer) {
+		fmt.Fprintf(w, "%s\t%d passages, %d words\n", doc.Title, len(doc.Passages), doc.Words())
+		for _, p := range doc.Passages {
+			fmt.Fprintf(w, "%s\tline %d\t%s\n", p.Kind, p.Locator.Line, clip(p.Text))
+		}
+		for _, f := range out.Facts {
+			fmt.Fprintf(w, "%s\t%s\t%s\n", f.Type, clip(f.Subject), clip(f.Object))
+		}
+	})
+}
+
+func clip(s string) string {
+	r := []rune(strings.ReplaceAll(s, "\n", " "))
+	if len(r) > 90 {
+		return string(r[:89]) + "…"
+	}
+	return string(r)
+}
+
+type draftCmd struct {
+	Brief string   `help:"The brief, a JSON file." required:""`
+	JSON  bool     `name:"json" help:"Print JSON."`
+	Files []string `arg:"" help:"The sources."`
+}
+
+// coverage is what was drawn from where.
+type coverage struct {
+	ByCanDo  []bears           `json:"by_can_do"`
+	Passages []passageCoverage `json:"passages"`
+}
+
+type bears struct {
+	CanDo string         `json:"can_do"`
+	Level question.Level `json:"level"`
+	Bears int            `json:"can_bear"`
+	Given int            `json:"given"`
+}
+
+type passageCoverage struct {
+	Passage   string `json:"passage"`
+	Facts     int    `json:"facts"`
+	Questions int    `json:"questions"`
+}
+
+// Run drafts a batch. Topics are named by their titles in the brief.
+func (c *draftCmd) Run() error {
+	var brief writer.Brief
+	if err := loadJSON(c.Brief, &brief); err != nil {
+		return err
+	}
+	var topics []syllabus.Topic
+	for _, t := range brief.Topics {
+		topics = append(topics, syllabus.Topic{ID: t, Title: t})
+	}
+	var sources []writer.Source
+	for _, name := range c.Files {
+		doc, err := loadDocument(name)
+		if err != nil {
+			return err
+		}
+		sources = append(sources, writer.Source{ID: name, Title: doc.Title, Doc: doc, Topics: syllabus.Assign(doc.Passages, topics)})
+	}
+	material := writer.Study(sources)
+	questions := []question.Question{}
+	declined, err := writer.Draft(context.Background(), material, brief, func(q question.Question) error {
+		questions = append(questions, q)
+		return nil
+	})
+	if err != nil {
+		return err
+	}
+	if !c.JSON {
+		return table(func(w io.Writer) {
+			for _, q := range questions {
+				fmt.Fprintf(w, "%s\t%s\t%s\t%s\n", q.Level, q.Kind, clip(q.Stem), clip(q.KeyText()))
+			}
+			for _, d := range declined {
+				fmt.Fprintf(w, "declined\t%s\t%s\t\n", d.Slot, d.Why)
+			}
+		})
+	}
+	if declined == nil {
+		declined = []writer.Declined{}
+	}
+	return printJSON(map[string]any{
+		"questions": questions, "cards": []any{}, "stimuli": []any{}, "declined": declined,
+		"coverage": covered(material, sources, topics, questions),
+	})
+}
+
+func covered(m *writer.Material, sources []writer.Source, topics []syllabus.Topic, questions []question.Question) coverage {
+	out := coverage{ByCanDo: []bears{}, Passages: []passageCoverage{}}
+	drawn, given := map[string]int{}, map[[2]string]int{}
+	for _, q := range questions {
+		given[[2]string{q.Topic, string(q.Level)}]++
+		for _, c := range q.Cites {
+			drawn[c.Passage]++
+		}
+	}
+	for _, t := range append(topics, syllabus.Topic{}) {
+		for _, l := range question.Levels {
+			if n := m.Bears(t.ID, l); n > 0 {
+				out.ByCanDo = append(out.ByCanDo, bears{t.ID, l, n, given[[2]string{t.ID, string(l)}]})
+			}
+		}
+	}
+	facts := m.Facts()
+	for _, s := range sources {
+		for _, p := range s.Doc.Passages {
+			out.Passages = append(out.Passages, passageCoverage{p.ID, facts[p.ID], drawn[p.ID]})
+		}
+	}
+	return out
+}
+
+type proofCmd struct {
+	Source []string `help:"A source to proof against; may be given several times."`
+	JSON   bool     `name:"json" help:"Print JSON."`
+	Strict bool     `help:"Exit with 1 unless every question is cleared."`
+	File   string   `arg:"" help:"What draft wrote, or - for standard input."`
+}
+
+// Run proofs questions.
+func (c *proofCmd) Run() error {
+	var in struct {
+		Questions []question.Question `json:"questions"`
+	}
+	if err := loadJSON(c.File, &in); err != nil {
+		return err
+	}
+	if len(in.Questions) == 0 {
+		return fmt.Errorf("%s holds no questions; it needs a list under \"questions\"", c.File)
+	}
+	var sources []proof.Source
+	for _, name := range c.Source {
+		doc, err := loadDocument(name)
+		if err != nil {
+			return err
+		}
+		sources = append(sources, proof.Source{ID: name, Title: doc.Title, Doc: doc})
+	}
+	library := proof.NewLibrary(sources)
+	reports := []proof.Report{}
+	clear := true
+	for _, q := range in.Questions {
+		r := proof.Examine(q, library)
+		if r.Findings == nil {
+			r.Findings = []proof.Finding{}
+		}
+		reports = append(reports, r)
+		clear = clear && r.Verdict == proof.Cleared
+	}
+	var err error
+	if c.JSON {
+		err = printJSON(map[string]any{"questions": reports})
+	} else {
+		err = table(func(w io.Writer) {
+			for i, r := range reports {
+				fmt.Fprintf(w, "%s\t%s\n", r.Verdict, clip(in.Questions[i].Stem))
+				for _, f := range r.Findings {
+					if f.Verdict == proof.Fail || f.Verdict == proof.Unsure {
+						fmt.Fprintf(w, "\t%s: %s\n", f.Title, f.Says)
+					}
+				}
+			}
+		})
+	}
+	if err == nil && c.Strict && !clear {
+		return errFindings
+	}
+	return err
+}
+
+type markCmd struct {
+	JSON   bool   `name:"json" help:"Print JSON, one object a line."`
+	Strict bool   `help:"Exit with 1 unless every response is wholly right."`
+	File   string `arg:"" help:"Responses, or - for standard input."`
+}
+
+// Run marks responses.
+func (c *markCmd) Run() error {
+	data, err := load(c.File)
+	if err != nil {
+		return err
+	}
+	scan := bufio.NewScanner(strings.NewReader(string(data)))
+	scan.Buffer(make([]byte, 1<<20), 16<<20)
+	out := json.NewEncoder(os.Stdout)
+	out.SetEscapeHTML(false)
+	right := true
+	for line := 1; scan.Scan(); line++ {
+		if strings.TrimSpace(scan.Text()) == "" {
+			continue
+		}
+		var in struct {
+			ID       string            `json:"id"`
+			Question question.Question `json:"question"`
+			Response marking.Response  `json:"response"`
+		}
+		if err := json.Unmarshal(scan.Bytes(), &in); err != nil {
+			return fmt.Errorf("%s, line %d: %w", c.File, line, err)
+		}
+		if err := in.Question.Validate(); err != nil {
+			return fmt.Errorf("%s, line %d: %w", c.File, line, err)
+		}
+		r := marking.Mark(in.Question, in.Response)
+		right = right && r.Percent == 100
+		if c.JSON {
+			if err := out.Encode(struct {
+				ID string `json:"id"`
+				marking.Result
+			}{in.ID, r}); err != nil {
+				return err
+			}
+			continue
+		}
+		fmt.Printf("%s\t%d%%\t%s\n", in.ID, r.Percent, r.Feedback)
+	}
+	if err := scan.Err(); err != nil {
+		return err
+	}
+	if c.Strict && !right {
+		return errFindings
+	}
+	return nil
+}

@@ -1,0 +1,48 @@
+// Command zincowl is the whole of Zinc Owl: the server, its worker, and the
+// commands that read, draft, proof and mark files without a database.
+package main
+
+import (
+	"errors"
+	"fmt"
+	"os"
+
+	"github.com/alecthomas/kong"
+)
+
+// Exit codes of the commands.
+const (
+	exitFindings = 1
+	exitBadInput = 2
+)
+
+type cli struct {
+	Demo    demoCmd    `cmd:"" help:"Start a private database, load the demo course and serve it."`
+	Serve   serveCmd   `cmd:"" help:"Serve the application with its worker on a PostgreSQL of your own."`
+	Worker  workerCmd  `cmd:"" help:"Run background work only."`
+	Migrate migrateCmd `cmd:"" help:"Bring the database to this version and stop."`
+	Reset   resetCmd   `cmd:"" help:"Give an account a new password, as the operator."`
+	OpenAPI openAPICmd `cmd:"" name:"openapi" help:"Print the description of the HTTP interface."`
+
+	Read  readCmd  `cmd:"" help:"Read a source and print its passages."`
+	Draft draftCmd `cmd:"" help:"Draft questions from sources by a brief."`
+	Proof proofCmd `cmd:"" help:"Proof questions against sources."`
+	Mark  markCmd  `cmd:"" help:"Mark responses, one JSON object a line."`
+}
+
+func main() {
+	var c cli
+	parser := kong.Must(&c, kong.Name("zincowl"), kong.Description("Practice questions from your own notes, each one proofed before you are drilled with it."), kong.UsageOnError())
+	ctx, err := parser.Parse(os.Args[1:])
+	if err != nil {
+		fmt.Fprintf(os.Stderr, "zincowl: %v\n", err)
+		os.Exit(exitBadInput)
+	}
+	if err := ctx.Run(); err != nil {
+		if errors.Is(err, errFindings) {
+			os.Exit(exitFindings)
+		}
+		fmt.Fprintf(os.Stderr, "zincowl: %v\n", err)
+		os.Exit(exitBadInput)
+	}
+}

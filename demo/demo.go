@@ -1,0 +1,222 @@
+// Package demo is a made-up course that shows what Zinc Owl does: its sources
+// as files, brought in through the application's own journeys, and three weeks
+// of answers by somebody whose strengths course.json describes.
+package demo
+
+import (
+	"context"
+	"embed"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"math/rand/v2"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
+
+	"zincowl/app"
+	"zincowl/core/question"
+	"zincowl/store"
+)
+
+//go:embed course.json sources
+var files embed.FS
+
+// Name and Password sign in to the demo.
+const (
+	Name     = "demo"
+	Password = "larkmere-works"
+)
+
+// seed makes every load of the demo alike.
+const seed = 20
+
+type course struct {
+	Title      string  `json:"title"`
+	Issuer     string  `json:"issuer"`
+	DaysToExam int     `json:"days_to_exam"`
+	PassMark   float64 `json:"pass_mark"`
+	Questions  int     `json:"questions"`
+	Topics     []struct {
+		Title  string  `json:"title"`
+		Weight float64 `json:"weight"`
+		Skill  float64 `json:"skill"` // share right in the last week
+	} `json:"topics"`
+}
+
+// inline runs no jobs: the load drafts its batch itself.
+type inline struct{}
+
+func (inline) Draft(context.Context, pgx.Tx, uuid.UUID, uuid.UUID, uuid.UUID) error { return nil }
+
+// Load makes the demo account with its course unless it is there.
+func Load(ctx context.Context, pool *pgxpool.Pool, now time.Time) error {
+	if _, err := store.AccountByName(ctx, pool, Name); !errors.Is(err, store.ErrNotFound) {
+		return err
+	}
+	data, err := files.ReadFile("course.json")
+	if err != nil {
+		return err
+	}
+	l := loader{pool: pool, clock: now.Add(-22 * 24 * time.Hour)}
+	if err := json.Unmarshal(data, &l.course); err != nil {
+		return fmt.Errorf("reading the demo course: %w", err)
+	}
+	l.app = app.New(pool, inline{}, func() time.Time { return l.clock })
+	for _, step := range []func(context.Context, time.Time) error{l.people, l.sources, l.draft, l.answer} {
+		if err := step(ctx, now); err != nil {
+			return fmt.Errorf("loading the demo: %w", err)
+		}
+	}
+	return nil
+}
+
+type loader struct {
+	pool    *pgxpool.Pool
+	app     *app.App
+	clock   time.Time
+	course  course
+	account uuid.UUID
+	id      uuid.UUID
+	skill   map[uuid.UUID]float64
+}
+
+func (l *loader) people(ctx context.Context, now time.Time) error {
+	account, _, err := l.app.SignUp(ctx, Name, Password)
+	if err != nil {
+		return err
+	}
+	l.account = account.ID
+	text := app.CourseText{
+		Title: l.course.Title, Issuer: l.course.Issuer, PassMark: l.course.PassMark,
+		ExamDate: now.AddDate(0, 0, l.course.DaysToExam).UTC().Format(time.DateOnly),
+	}
+	for _, t := range l.course.Topics {
+		text.Topics = append(text.Topics, app.Topic{Title: t.Title, Weight: t.Weight})
+	}
+	added, err := l.app.AddCourse(ctx, l.account, text)
+	if err != nil {
+		return err
+	}
+	l.id = added.ID
+	l.skill = map[uuid.UUID]float64{}
+	for i, t := range added.Topics {
+		l.skill[t.ID] = l.course.Topics[i].Skill
+	}
+	return nil
+}
+
+func (l *loader) sources(ctx context.Context, _ time.Time) error {
+	list, err := files.ReadDir("sources")
+	if err != nil {
+		return err
+	}
+	for _, f := range list {
+		data, err := files.ReadFile("sources/" + f.Name())
+		if err != nil {
+			return err
+		}
+		if _, err := l.app.AddSource(ctx, l.account, l.id, f.Name(), data); err != nil {
+			return fmt.Errorf("%s: %w", f.Name(), err)
+		}
+		l.clock = l.clock.Add(time.Minute)
+	}
+	return nil
+}
+
+func (l *loader) draft(ctx context.Context, _ time.Time) error {
+	batch := uuid.New()
+	if _, err := l.app.StartBatch(ctx, l.account, l.id, batch, app.Brief{Count: l.course.Questions, Seed: seed}); err != nil {
+		return err
+	}
+	return l.app.RunBatch(ctx, l.account, l.id, batch)
+}
+
+// answer lives through three weeks: a drill on most days, the share right
+// rising from week to week towards the skill in each topic.
+func (l *loader) answer(ctx context.Context, now time.Time) error {
+	r := rand.New(rand.NewPCG(seed, 1))
+	for day := 20; day >= 1; day-- {
+		if day%5 == 3 {
+			continue // a day off
+		}
+		l.clock = now.Add(-time.Duration(day)*24*time.Hour + time.Duration(r.IntN(120))*time.Minute)
+		id := uuid.New()
+		run, err := l.app.StartDrill(ctx, l.account, l.id, id, app.Ask{Count: 10 + r.IntN(9)})
+		if err != nil {
+			return err
+		}
+		if err := l.drill(ctx, run, r, 0.12*float64(day)/20); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (l *loader) drill(ctx context.Context, run app.DrillRun, r *rand.Rand, behind float64) error {
+	s, err := store.Enter(ctx, l.pool, l.account, l.id)
+	if err != nil {
+		return err
+	}
+	for _, place := range run.Places {
+		item, err := store.ItemAt(ctx, l.pool, s, run.ID, place.Position)
+		if err != nil {
+			return err
+		}
+		stored, err := store.QuestionOf(ctx, l.pool, s, item.QuestionID)
+		if err != nil {
+			return err
+		}
+		var q question.Question
+		if err := json.Unmarshal(item.Body, &q); err != nil {
+			return err
+		}
+		skill := 0.7
+		if stored.TopicID != nil {
+			skill = l.skill[*stored.TopicID]
+		}
+		knows := r.Float64() < skill-behind-map[question.Level]float64{question.Medium: 0.03, question.Hard: 0.1}[q.Level]
+		in := app.Answer{ID: uuid.New(), Given: given(q, knows, r), Confidence: "sure", Seconds: 12 + r.IntN(70)}
+		if roll := r.Float64(); !knows && roll < 0.12 {
+			in.Confidence = "no idea"
+		} else if roll < 0.35 {
+			in.Confidence = "hunch"
+		}
+		l.clock = l.clock.Add(time.Duration(in.Seconds) * time.Second)
+		if _, err := l.app.Answer(ctx, l.account, l.id, run.ID, place.Position, in); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// given is a right answer, or a wrong one that somebody might give.
+func given(q question.Question, knows bool, r *rand.Rand) app.Given {
+	switch q.Kind {
+	case question.Choice:
+		var wrong []string
+		for _, o := range q.Options {
+			if o.ID != q.Key.Options[0] {
+				wrong = append(wrong, o.ID)
+			}
+		}
+		if knows {
+			return app.Given{Options: q.Key.Options}
+		}
+		return app.Given{Options: []string{wrong[r.IntN(len(wrong))]}}
+	case question.Numeric:
+		if knows {
+			return app.Given{Text: q.Key.Value + " " + q.Key.Unit}
+		}
+		if len(q.Slips) > 0 {
+			return app.Given{Text: q.Slips[r.IntN(len(q.Slips))].Value}
+		}
+	case question.Blanks:
+		if knows {
+			return app.Given{Blanks: []string{q.Key.Blanks[0][0]}}
+		}
+	}
+	return app.Given{Blanks: []string{"something else"}, Text: "1"}
+}
