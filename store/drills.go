@@ -130,6 +130,27 @@ func Items(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Item, error) {
 		where d.course_id = $1 and d.account_id = $2 and d.id = $3 order by i.position`, s.course, s.account, id)
 }
 
+// PlacedItem is one place of a drill with the version of the question it asks.
+type PlacedItem struct {
+	Position   int             `db:"position"`
+	QuestionID uuid.UUID       `db:"question_id"`
+	Version    int             `db:"version"`
+	Options    []string        `db:"options"`
+	Topic      string          `db:"topic"`
+	Body       json.RawMessage `db:"body"`
+	Verdict    string          `db:"verdict"`
+	Findings   json.RawMessage `db:"findings"`
+}
+
+// ItemAt reads one place of the account's drill.
+func ItemAt(ctx context.Context, db DB, s Scope, drill uuid.UUID, position int) (PlacedItem, error) {
+	return one[PlacedItem](ctx, db, `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, v.verdict, v.findings
+		from drill_items i join drills d on d.id = i.drill_id
+		join question_versions v on v.question_id = i.question_id and v.version = i.version
+		join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id
+		where d.course_id = $1 and d.account_id = $2 and d.id = $3 and i.position = $4`, s.course, s.account, drill, position)
+}
+
 // FinishDrill records that every place is answered.
 func FinishDrill(ctx context.Context, db DB, s Scope, id uuid.UUID, now time.Time) error {
 	_, err := db.Exec(ctx, `update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null
@@ -181,8 +202,7 @@ func FirstWeighsLess(ctx context.Context, db DB, s Scope, question uuid.UUID) (b
 	return less, err
 }
 
-// SlipCount says how often the account made a slip, of how many answers to
-// questions where it can be made.
+// SlipCount says how often the account made a slip.
 func SlipCount(ctx context.Context, db DB, s Scope, slip string) (made int, err error) {
 	err = db.QueryRow(ctx, `select count(*) from responses where course_id = $1 and account_id = $2 and slip = $3`, s.course, s.account, slip).Scan(&made)
 	return made, err
