@@ -26,7 +26,7 @@ type BenchItem struct {
 	Uncovered bool           `json:"uncovered" doc:"the account saw its key, and it rests"`
 	Version   int            `json:"version"`
 	Kind      question.Kind  `json:"kind"`
-	Level     question.Level `json:"level"`
+	Level     question.Level `json:"level" enum:"easy,medium,hard"`
 }
 
 // Benched is a question on the bench. Until it is uncovered it shows what a

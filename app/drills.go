@@ -59,7 +59,7 @@ type Place struct {
 type DrillItem struct {
 	Position int            `json:"position"`
 	Kind     question.Kind  `json:"kind"`
-	Level    question.Level `json:"level"`
+	Level    question.Level `json:"level" enum:"easy,medium,hard"`
 	Topic    string         `json:"topic,omitempty"`
 	Verdict  proof.Verdict  `json:"verdict" enum:"cleared,held,unproven,faulted" doc:"other than cleared only where a person kept it"`
 	Stem     string         `json:"stem"`

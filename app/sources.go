@@ -40,7 +40,7 @@ type Passage struct {
 	Rows     [][]string      `json:"rows,omitempty"`
 	Locator  source.Locator  `json:"locator"`
 	TopicID  *uuid.UUID      `json:"topic_id,omitempty"`
-	Verdicts []proof.Verdict `json:"verdicts" doc:"of the questions drawn from it"`
+	Verdicts []proof.Verdict `json:"verdicts" enum:"cleared,held,faulted,unproven" doc:"of the questions drawn from it"`
 	Facts    []Found         `json:"facts" doc:"what was read in it"`
 }
 

@@ -94,6 +94,7 @@ func Description() ([]byte, error) {
 
 // describe registers every operation.
 func (s *Server) describe(r chi.Router) {
+	huma.DefaultArrayNullable = false // our lists are empty, never null
 	config := huma.DefaultConfig("Zinc Owl", "1")
 	config.DocsPath, config.SchemasPath, config.OpenAPIPath = "", "", "/api/openapi"
 	config.CreateHooks = nil // no $schema in bodies

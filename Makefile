@@ -1,0 +1,65 @@
+# Zinc Owl: make demo shows it, make test tests it. Everything else is a part of these.
+SHELL := /bin/bash
+.DEFAULT_GOAL := help
+GO_FILES := $(shell find . -name '*.go' -not -path './ui/node_modules/*')
+UI_FILES := $(shell find ui/src ui/public -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
+.PHONY: help demo build test check e2e bench size screenshots debian clean
+
+help:
+	@echo "make demo         install what is missing, start everything, show the demo course"
+	@echo "make test         run every test"
+	@echo "make bench        print the figures that are claimed"
+	@echo "make screenshots  take the pictures of docs/screenshots anew"
+
+demo: build
+	@bin/zincowl demo
+
+build: bin/zincowl
+
+# What Debian has to provide. As root it is installed; else the line to run is said.
+debian:
+	@tools/debian.sh postgresql
+
+ui/node_modules/.ready: ui/package.json ui/package-lock.json
+	cd ui && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+# The interface's types are made from the server's own description.
+ui/src/api/schema.d.ts: $(wildcard server/*.go app/*.go core/*/*.go core/source/*/*.go) ui/node_modules/.ready
+	go run ./cmd/zincowl openapi > .openapi.json
+	cd ui && node_modules/.bin/openapi-typescript ../.openapi.json -o src/api/schema.d.ts > /dev/null
+	@rm -f .openapi.json
+
+ui/dist/index.html: $(UI_FILES) ui/src/api/schema.d.ts ui/node_modules/.ready
+	cd ui && node_modules/.bin/tsc --noEmit && node_modules/.bin/vite build --logLevel warn
+
+bin/zincowl: debian $(GO_FILES) go.mod go.sum ui/dist/index.html
+	@mkdir -p bin
+	go build -o $@ ./cmd/zincowl
+
+check: build
+	test -z "$$(gofmt -l $$(git ls-files '*.go'))"
+	go vet ./...
+	node tools/size.mjs
+
+test: check
+	@tools/debian.sh postgresql chromium
+	go test ./...
+	cd ui && node_modules/.bin/playwright test --config ../e2e/playwright.config.ts
+
+e2e: build
+	@tools/debian.sh postgresql chromium
+	cd ui && node_modules/.bin/playwright test --config ../e2e/playwright.config.ts
+
+size: ui/dist/index.html
+	node tools/size.mjs
+
+bench:
+	go test -run '^$$' -bench . -benchmem ./...
+
+screenshots: build
+	@tools/debian.sh postgresql chromium
+	cd ui && SCREENSHOTS=1 node_modules/.bin/playwright test --config ../e2e/playwright.config.ts screenshots
+
+clean:
+	rm -rf bin ui/dist/assets ui/dist/index.html ui/node_modules e2e/out

@@ -1,0 +1,23 @@
+#!/usr/bin/env bash
+# Makes sure that Debian's packages named are there: installs them when run as
+# root, else says the one line to run.
+set -euo pipefail
+there() {
+  case "$1" in
+    postgresql) compgen -G '/usr/lib/postgresql/*/bin/postgres' > /dev/null ;;
+    *) command -v "$1" > /dev/null ;;
+  esac
+}
+missing=()
+for package in "$@"; do
+  there "$package" || missing+=("$package")
+done
+[ ${#missing[@]} -eq 0 ] && exit 0
+if [ "$(id -u)" -ne 0 ]; then
+  echo "Some of Debian's packages are missing. Run: sudo apt-get install -y ${missing[*]}" >&2
+  exit 1
+fi
+echo "Installing ${missing[*]} from Debian's packages …"
+export DEBIAN_FRONTEND=noninteractive
+apt-get update -qq
+apt-get install -y -qq --no-install-recommends "${missing[@]}" > /dev/null

@@ -1,0 +1,58 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Account = Schemas["Account"];
+export type Settings = Schemas["Settings"];
+export type Course = Schemas["Course"];
+export type CourseText = Schemas["CourseText"];
+export type Topic = Schemas["Topic"];
+export type Source = Schemas["Source"];
+export type Reading = Schemas["Reading"];
+export type Passage = Schemas["Passage"];
+export type Found = Schemas["Found"];
+export type Batch = Schemas["Batch"];
+export type Brief = Schemas["Brief"];
+export type BenchItem = Schemas["BenchItem"];
+export type Benched = Schemas["Benched"];
+export type Finding = Schemas["Finding"];
+export type Evidence = Schemas["Evidence"];
+export type Locator = Schemas["Locator"];
+export type Drill = Schemas["Drill"];
+export type DrillRun = Schemas["DrillRun"];
+export type DrillItem = Schemas["DrillItem"];
+export type Feedback = Schemas["Feedback"];
+export type Given = Schemas["Given"];
+export type Ask = Schemas["Ask"];
+export type Gap = Schemas["Gap"];
+export type Level = "easy" | "medium" | "hard";
+export type Verdict = "cleared" | "held" | "faulted" | "unproven";
+
+export const api = createClient<paths>({ baseUrl: "/" });
+
+/** Problem is an answer that says what went wrong, in a sentence to show. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    says: string,
+  ) {
+    super(says);
+  }
+}
+
+const unreachable = "The server can't be reached; what you typed is still here. Check the connection and try again.";
+
+/** take waits for an answer and gives its body, or throws a Problem. */
+export async function take<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let got: Awaited<typeof answer>;
+  try {
+    got = await answer;
+  } catch {
+    throw new Problem(0, unreachable);
+  }
+  if (got.response.ok && got.data !== undefined) return got.data;
+  const e = got.error as Schemas["ErrorModel"] | undefined;
+  const detail = e?.errors?.[0];
+  const says = detail?.message ? `${detail.location?.replace(/^body\./, "") ?? ""}: ${detail.message}` : e?.detail;
+  throw new Problem(got.response.status, says ?? unreachable);
+}

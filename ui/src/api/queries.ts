@@ -1,0 +1,80 @@
+import { queryOptions, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { api, take } from "./client";
+
+/** Every query of a course is keyed below ["course", id], by what it shows. */
+export const me = queryOptions({ queryKey: ["me"], queryFn: () => take(api.GET("/api/me")), retry: false, staleTime: Infinity });
+export const courses = queryOptions({ queryKey: ["courses"], queryFn: () => take(api.GET("/api/courses")) });
+
+const at = (course: string) => ({ params: { path: { course } } });
+
+export const course = (id: string) => queryOptions({ queryKey: ["course", id, "counts"], queryFn: () => take(api.GET("/api/courses/{course}", at(id))) });
+export const sources = (id: string) => queryOptions({ queryKey: ["course", id, "sources"], queryFn: () => take(api.GET("/api/courses/{course}/sources", at(id))) });
+export const reading = (id: string, source: string) =>
+  queryOptions({
+    queryKey: ["course", id, "reading", source],
+    queryFn: () => take(api.GET("/api/courses/{course}/sources/{source}", { params: { path: { course: id, source } } })),
+  });
+export const bears = (id: string) => queryOptions({ queryKey: ["course", id, "bears"], queryFn: () => take(api.GET("/api/courses/{course}/bears", at(id))) });
+export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
+export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });
+export const question = (id: string, question: string) =>
+  queryOptions({
+    queryKey: ["course", id, "question", question],
+    queryFn: () => take(api.GET("/api/courses/{course}/questions/{question}", { params: { path: { course: id, question } } })),
+  });
+export const drills = (id: string) => queryOptions({ queryKey: ["course", id, "drills"], queryFn: () => take(api.GET("/api/courses/{course}/drills", at(id))) });
+export const drill = (id: string, drill: string) =>
+  queryOptions({
+    queryKey: ["course", id, "drill", drill],
+    queryFn: () => take(api.GET("/api/courses/{course}/drills/{drill}", { params: { path: { course: id, drill } } })),
+  });
+export const drillItem = (id: string, drill: string, position: number) =>
+  queryOptions({
+    queryKey: ["course", id, "place", drill, position],
+    queryFn: () => take(api.GET("/api/courses/{course}/drills/{drill}/places/{position}", { params: { path: { course: id, drill, position } } })),
+    staleTime: Infinity,
+  });
+export const gaps = (id: string) => queryOptions({ queryKey: ["course", id, "gaps"], queryFn: () => take(api.GET("/api/courses/{course}/gaps", at(id))) });
+
+/** What has to be read anew when the server says that something changed. */
+const touched: Record<string, string[]> = {
+  course: ["counts", "bears", "gaps", "reading"],
+  sources: ["counts", "sources", "bears", "bench"],
+  batches: ["counts", "batches", "bench", "bears", "sources"],
+  bench: ["counts", "bench"],
+  drills: ["counts", "drills"],
+  responses: ["counts", "drills", "gaps"],
+};
+
+/** pause gathers changes that come in quick succession, in milliseconds. */
+const pause = 150;
+
+/** useChanges keeps what is shown of a course live. */
+export function useChanges(id: string) {
+  const client = useQueryClient();
+  useEffect(() => {
+    const line = new EventSource(`/api/courses/${id}/changes`);
+    const pending = new Set<string>();
+    let timer = 0;
+    let opened = false;
+    const refresh = () => {
+      timer = 0;
+      for (const what of pending) void client.invalidateQueries({ queryKey: ["course", id, what] });
+      pending.clear();
+    };
+    const add = (all: string[]) => {
+      for (const what of all) pending.add(what);
+      if (pending.size > 0 && timer === 0) timer = window.setTimeout(refresh, pause);
+    };
+    line.onopen = () => {
+      if (opened) add(Object.values(touched).flat()); // after a lost connection anything may have changed
+      opened = true;
+    };
+    line.onmessage = (e: MessageEvent<string>) => add(touched[(JSON.parse(e.data) as { what: string }).what] ?? []);
+    return () => {
+      line.close();
+      window.clearTimeout(timer);
+    };
+  }, [client, id]);
+}

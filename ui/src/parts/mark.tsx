@@ -1,0 +1,14 @@
+import type { Verdict } from "../api/client";
+
+const says: Record<Verdict, string> = { cleared: "cleared", held: "held", faulted: "faulted", unproven: "unproven" };
+
+/** Mark is one of the four: a ring with a pupil, a half disc, a slashed ring, an open ring. */
+export function Mark({ verdict, label, small }: { verdict: Verdict; label?: string; small?: boolean }) {
+  return <span className="mark" data-mark={verdict} data-size={small ? "small" : undefined} role="img" aria-label={label ?? says[verdict]} />;
+}
+
+/** markOf is the mark of an answer: right, half right, wrong, open. */
+export function markOf(percent: number | undefined): Verdict {
+  if (percent === undefined) return "unproven";
+  return percent === 100 ? "cleared" : percent === 0 ? "faulted" : "held";
+}

@@ -1,0 +1,161 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useNavigate, useOutletContext, useSearchParams } from "react-router";
+import { api, take, type Brief, type Level } from "../../api/client";
+import * as queries from "../../api/queries";
+import { Button } from "../../parts/button";
+import { useKeys } from "../../parts/keys";
+import { Amount, Choices, Part } from "../../parts/part";
+import { Sheet } from "../../parts/sheet";
+import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
+import { capital, counted, levels, listed } from "../../parts/words";
+import { Batches } from "./batches";
+
+const kinds = [
+  { value: "choice", says: "choices", share: 0.7 },
+  { value: "blanks", says: "blanks", share: 0.15 },
+  { value: "numeric", says: "typed numbers", share: 0.15 },
+] as const;
+type Kind = (typeof kinds)[number]["value"];
+
+/** DraftStation asks for a batch in a sentence and follows what comes of it. */
+export function DraftStation() {
+  const course = useOutletContext<string>();
+  const client = useQueryClient();
+  const go = useNavigate();
+  const [search] = useSearchParams();
+  const about = useQuery(queries.course(course)).data;
+  const sources = useQuery(queries.sources(course));
+  const bears = useQuery(queries.bears(course));
+  const [count, setCount] = useState(20);
+  const [from, setFrom] = useState<string[]>(search.get("source") ? [search.get("source")!] : []);
+  const [on, setOn] = useState<string[]>([]);
+  const [of, setOf] = useState<Level[]>([]);
+  const [as, setAs] = useState<Kind[]>([]);
+  useEffect(() => {
+    document.title = "Draft · Zinc Owl";
+  }, []);
+
+  const brief = (): Brief => {
+    const b: Brief = { count };
+    if (from.length > 0) b.sources = from;
+    if (on.length > 0) b.topics = on;
+    if (of.length > 0) b.levels = Object.fromEntries(of.map((l, i) => [l, Math.floor(count / of.length) + (i < count % of.length ? 1 : 0)]));
+    if (as.length > 0) b.kinds = Object.fromEntries(kinds.filter((k) => as.includes(k.value)).map((k) => [k.value, k.share]));
+    return b;
+  };
+  const start = useMutation({
+    mutationFn: (id: string) => take(api.PUT("/api/courses/{course}/batches/{batch}", { params: { path: { course, batch: id } }, body: brief() })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["course", course, "batches"] }),
+  });
+  const draft = () => {
+    if (!start.isPending) start.mutate(crypto.randomUUID());
+  };
+  useKeys([{ key: "Enter", does: "Draft the batch", press: draft }]);
+
+  if (sources.error) return <Failing error={sources.error} again={() => void sources.refetch()} />;
+  if (!sources.data || !about) return <Waiting what="the sources" />;
+  if (sources.data.length === 0)
+    return (
+      <Page margin={null}>
+        <Nothing title="Nothing to draw from yet">
+          <p>Questions are drafted from your sources. Bring one first.</p>
+          <Button tone="main" onClick={() => void go(`/courses/${course}/sources`)}>
+            Go to Sources
+          </Button>
+        </Nothing>
+      </Page>
+    );
+  const titles = (ids: string[], all: { id?: string; title: string }[]) => listed(all.filter((x) => x.id && ids.includes(x.id)).map((x) => x.title));
+  return (
+    <Page margin={<Batches course={course} />}>
+      <p className="say">
+        Write{" "}
+        <Part label="How many" says={counted(count, "question")}>
+          <Amount value={count} change={setCount} min={1} max={500} step={5} unit="Questions" />
+        </Part>{" "}
+        from{" "}
+        <Part label="From which sources" says={from.length === 0 ? "all sources" : titles(from, sources.data)}>
+          <Choices all={sources.data.map((s) => ({ value: s.id, says: s.title }))} chosen={from} change={setFrom} none="All sources" />
+        </Part>{" "}
+        on{" "}
+        <Part label="On which topics" says={on.length === 0 ? "all topics" : titles(on, about.topics)}>
+          <Choices all={about.topics.map((t) => ({ value: t.id ?? "", says: t.title }))} chosen={on} change={setOn} none="All topics" />
+        </Part>
+        :{" "}
+        <Part label="Of which levels" says={of.length === 0 ? "any level" : listed(levels.filter((l) => of.includes(l)))}>
+          <Choices all={levels.map((l) => ({ value: l, says: capital(l) }))} chosen={of} change={setOf} none="Any level" />
+        </Part>
+        , as{" "}
+        <Part label="Of which kinds" says={as.length === 0 ? "any kind" : listed(kinds.filter((k) => as.includes(k.value)).map((k) => k.says))}>
+          <Choices all={kinds.map((k) => ({ value: k.value, says: capital(k.says) }))} chosen={as} change={setAs} none="Any kind" />
+        </Part>
+        .
+      </p>
+      <Trouble error={start.error} />
+      <div className="mt-[26px] mb-[30px]">
+        <Button tone="main" cap="Enter" onClick={draft} disabled={start.isPending}>
+          Draft the batch
+        </Button>
+      </div>
+      {bears.error ? <Failing error={bears.error} again={() => void bears.refetch()} /> : bears.data ? <Bearing rows={bears.data} /> : <Waiting what="what the sources can bear" />}
+    </Page>
+  );
+}
+
+function Page({ children, margin }: { children: React.ReactNode; margin: React.ReactNode }) {
+  return (
+    <div className="flex flex-1 flex-col pt-5">
+      <Sheet label="Batches" margin={margin}>
+        {children}
+      </Sheet>
+    </div>
+  );
+}
+
+interface Share {
+  held: number;
+  can: number;
+  many: boolean;
+}
+
+function Bearing({ rows }: { rows: { topic_id?: string; title: string; easy: Share; medium: Share; hard: Share }[] }) {
+  return (
+    <table className="w-full border-collapse text-[13.5px]">
+      <caption className="label pb-2 text-left">What the sources can bear</caption>
+      <thead>
+        <tr className="text-ink-2">
+          <th scope="col" className="py-2 text-left font-normal">
+            Topic
+          </th>
+          {levels.map((l) => (
+            <th key={l} scope="col" className="num py-2 text-right font-normal">
+              {l}
+            </th>
+          ))}
+          <th className="w-14">
+            <span className="sr-only">Remark</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => {
+          const thin = levels.some((l) => r[l].can === 0);
+          return (
+            <tr key={r.topic_id ?? ""} className="border-t border-line">
+              <th scope="row" className="py-2 pr-3 text-left font-normal">
+                {r.title}
+              </th>
+              {levels.map((l) => (
+                <td key={l} className={`num py-2 pl-2 text-right ${r[l].can === 0 ? "text-fault" : ""}`}>
+                  {r[l].held} of {r[l].many ? `${r[l].can}+` : r[l].can}
+                </td>
+              ))}
+              <td className="py-2 pl-2 text-right text-fault">{thin ? "thin" : ""}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,387 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useOutletContext, useParams } from "react-router";
+import { api, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
+import * as queries from "../../api/queries";
+import { Note, Quote } from "../../marginalia/note";
+import { Gap, Stem } from "../../parts/blanks";
+import { Button, Cap } from "../../parts/button";
+import { useKeys } from "../../parts/keys";
+import { Mark, markOf } from "../../parts/mark";
+import { Sheet } from "../../parts/sheet";
+import { Failing, Trouble, Waiting } from "../../parts/state";
+import { capital, clock, counted } from "../../parts/words";
+
+/** The home row, by where the keys lie. */
+const homeRow = ["KeyA", "KeyS", "KeyD", "KeyF", "KeyG"];
+const capsOf = ["A", "S", "D", "F", "G"];
+
+/** DrillRunPage is one place of a drill; without a place it leads to the first open one. */
+export function DrillRunPage() {
+  const course = useOutletContext<string>();
+  const { drill: id = "", position } = useParams();
+  const go = useNavigate();
+  const { data: run, error, refetch } = useQuery(queries.drill(course, id));
+  const at = Number(position);
+  useEffect(() => {
+    document.title = "Drill · Zinc Owl";
+    if (run && position === undefined) void go(`/courses/${course}/drill/${id}/${run.next || 1}`, { replace: true });
+  }, [course, go, id, position, run]);
+  if (error) return <Failing error={error} again={() => void refetch()} />;
+  if (!run || position === undefined) return <Waiting what="the drill" />;
+  if (at > run.total) return <Finished course={course} run={run} />;
+  return <At key={at} course={course} run={run} position={at} />;
+}
+
+function At({ course, run, position }: { course: string; run: DrillRun; position: number }) {
+  const client = useQueryClient();
+  const go = useNavigate();
+  const query = queries.drillItem(course, run.id, position);
+  const { data: item, error, refetch } = useQuery(query);
+  const [given, setGiven] = useState<Given>({});
+  const [seconds, setSeconds] = useState(0);
+  const responseId = useRef(crypto.randomUUID()); // the same for every try at sending
+  const answered = item?.feedback !== undefined;
+  useEffect(() => {
+    if (answered) return;
+    const began = performance.now();
+    const tick = window.setInterval(() => setSeconds(Math.round((performance.now() - began) / 1000)), 1000);
+    return () => window.clearInterval(tick);
+  }, [answered]);
+
+  const send = useMutation({
+    mutationFn: (confidence: "sure" | "hunch" | "no idea") =>
+      take(
+        api.POST("/api/courses/{course}/drills/{drill}/places/{position}", {
+          params: { path: { course, drill: run.id, position } },
+          body: { id: responseId.current, given: confidence === "no idea" ? {} : given, confidence, seconds },
+        }),
+      ),
+    onSuccess: async (marked) => {
+      client.setQueryData(query.queryKey, marked);
+      await client.invalidateQueries({ queryKey: ["course", course, "drill", run.id] });
+    },
+  });
+  const some = (given.options?.length ?? 0) > 0 || Boolean(given.text?.trim()) || Boolean(given.blanks?.some((b) => b.trim() !== ""));
+  const answer = (confidence: "sure" | "hunch" | "no idea") => {
+    if (!answered && !send.isPending && (some || confidence === "no idea")) send.mutate(confidence);
+  };
+  const next = () => void go(`/courses/${course}/drill/${run.id}/${position + 1}`);
+  useKeys(
+    !item
+      ? []
+      : item.feedback
+        ? [
+            { key: " ", does: "Next", press: next },
+            { key: "Enter", does: "Next", press: next },
+            position > 1 && { key: "k", does: "The one before", press: () => void go(`/courses/${course}/drill/${run.id}/${position - 1}`) },
+          ]
+        : [
+            ...item.options.map((o, i) => ({ key: capsOf[i] ?? "", code: homeRow[i], does: `Choose the ${["first", "second", "third", "fourth", "fifth"][i]} option`, press: () => setGiven({ options: [o.id] }) })),
+            { key: "Enter", does: "Answer, sure", press: () => answer("sure"), inField: true },
+            { key: "h", does: "Answer, a hunch", press: () => answer("hunch") },
+            { key: "0", does: "No idea", press: () => answer("no idea") },
+          ],
+  );
+  return (
+    <>
+      <Track course={course} run={run} position={position} aside={answered ? "" : `${clock(seconds)} on this one`} />
+      <Sheet label="Margin" margin={item?.feedback ? <Margin course={course} item={item} /> : <Before item={item} />}>
+        {error ? (
+          <Failing error={error} again={() => void refetch()} />
+        ) : !item ? (
+          <Waiting what="the question" />
+        ) : (
+          <>
+            <Question item={item} given={given} change={setGiven} />
+            <Trouble error={send.error} />
+            <div className="mt-[22px] flex flex-wrap gap-2.5">
+              {item.feedback ? (
+                <Button tone="main" cap=" " onClick={next} autoFocus>
+                  Next
+                </Button>
+              ) : (
+                <>
+                  <Button tone="main" cap="Enter" onClick={() => answer("sure")} disabled={!some || send.isPending}>
+                    Answer, sure
+                  </Button>
+                  <Button tone="second" cap="h" onClick={() => answer("hunch")} disabled={!some || send.isPending}>
+                    Answer, a hunch
+                  </Button>
+                  <Button cap="0" onClick={() => answer("no idea")} disabled={send.isPending}>
+                    No idea
+                  </Button>
+                </>
+              )}
+            </div>
+          </>
+        )}
+      </Sheet>
+    </>
+  );
+}
+
+/** Track shows how each place went, and where this one is. */
+function Track({ course, run, position, aside }: { course: string; run: DrillRun; position: number; aside: string }) {
+  return (
+    <div className="flex min-h-[52px] flex-wrap items-center gap-x-3.5 gap-y-1 px-5 py-2 desk:pr-6 desk:pl-[76px]">
+      <ol className="flex flex-wrap items-center gap-[7px]" aria-label="Places">
+        {run.places.map((p) => (
+          <li key={p.position} className="flex">
+            {p.position === position ? (
+              <span className="h-1.5 w-[26px] rounded-full bg-eye" aria-current="step">
+                <span className="sr-only">{p.position}, here</span>
+              </span>
+            ) : p.percent === undefined ? (
+              <Mark verdict="unproven" label={`${p.position}, open`} />
+            ) : (
+              <Link to={`/courses/${course}/drill/${run.id}/${p.position}`} className="flex" aria-label={`${p.position}, ${p.percent === 100 ? "right" : p.percent > 0 ? "half right" : "wrong"}: read it again`}>
+                <Mark verdict={markOf(p.percent)} label="" />
+              </Link>
+            )}
+          </li>
+        ))}
+      </ol>
+      <span className="text-[13px] text-ink-2">{run.label}</span>
+      <span className="num ml-auto text-[13px] text-ink-2">{aside}</span>
+    </div>
+  );
+}
+
+function Question({ item, given, change }: { item: DrillItem; given: Given; change: (g: Given) => void }) {
+  const done = item.feedback;
+  return (
+    <>
+      {item.kind === "blanks" ? (
+        <p className="read leading-loose!">
+          <Stem text={item.stem} blank={(n) => (done ? <Gap>{done.given.blanks?.[n - 1] || done.given.text || " "}</Gap> : <Blank n={n} given={given} change={change} />)} />
+        </p>
+      ) : (
+        <p className="read">{item.stem}</p>
+      )}
+      {item.kind === "numeric" && !done && (
+        <label className="mt-6 flex max-w-sm items-baseline gap-3">
+          <span className="label">Answer</span>
+          <input className="field num text-[19px]!" value={given.text ?? ""} inputMode="decimal" autoFocus autoComplete="off" onChange={(e) => change({ text: e.target.value })} />
+          <span className="num shrink-0">{item.unit}</span>
+        </label>
+      )}
+      {item.kind !== "choice" && done && <TypedOutcome item={item} />}
+      {item.options.length > 0 && (
+        <div role={done ? undefined : "radiogroup"} aria-label={done ? undefined : "Options"} className="mt-6">
+          {item.options.map((o, i) => (done ? <Judged key={o.id} item={item} at={i} /> : <Option key={o.id} at={i} text={o.text} on={given.options?.[0] === o.id} first={i === 0 && !given.options} choose={() => change({ options: [o.id] })} />))}
+        </div>
+      )}
+    </>
+  );
+}
+
+function Blank({ n, given, change }: { n: number; given: Given; change: (g: Given) => void }) {
+  const all = given.blanks ?? [];
+  return (
+    <input
+      className="mx-1 w-48 border-0 border-b-2 border-eye bg-eye-wash px-2 font-read"
+      aria-label={`Blank ${n}`}
+      value={all[n - 1] ?? ""}
+      autoFocus={n === 1}
+      autoComplete="off"
+      spellCheck={false}
+      onChange={(e) => {
+        const next = [...all];
+        while (next.length < n) next.push("");
+        next[n - 1] = e.target.value;
+        change({ blanks: next });
+      }}
+    />
+  );
+}
+
+function Option({ at, text, on, first, choose }: { at: number; text: string; on: boolean; first: boolean; choose: () => void }) {
+  return (
+    <button type="button" role="radio" aria-checked={on} tabIndex={on || first ? 0 : -1} className="opt" data-state={on ? "chosen" : undefined} onClick={choose} onKeyDown={arrows}>
+      <span>{on && <span className="mark text-eye" aria-hidden="true" />}</span>
+      <em>{"abcde"[at]}</em>
+      <span>{text}</span>
+      <small>{on ? "chosen" : ""}</small>
+      <Cap name={capsOf[at] ?? ""} apart />
+    </button>
+  );
+}
+
+/** arrows move between options as in any group of which one is chosen. */
+function arrows(e: React.KeyboardEvent<HTMLButtonElement>) {
+  const by = e.key === "ArrowDown" ? "nextElementSibling" : e.key === "ArrowUp" ? "previousElementSibling" : undefined;
+  const next = by && e.currentTarget[by];
+  if (!(next instanceof HTMLButtonElement)) return;
+  e.preventDefault();
+  next.focus();
+  next.click();
+}
+
+const confidences = { sure: "sure", hunch: "a hunch", "no idea": "no idea" };
+
+function Judged({ item, at }: { item: DrillItem; at: number }) {
+  const f = item.feedback!;
+  const o = item.options[at]!;
+  const right = o.id === f.right_option;
+  const mine = f.given.options?.[0] === o.id;
+  const says = [right ? "right" : "", mine ? `your answer, ${confidences[f.confidence]}` : ""].filter(Boolean).join("; ");
+  return (
+    <div className="opt" data-state={right ? "right" : mine ? "wrong" : undefined}>
+      <span>{right ? <Mark verdict="cleared" label="" /> : mine ? <Mark verdict="faulted" label="" /> : null}</span>
+      <em>{"abcde"[at]}</em>
+      <span>{o.text}</span>
+      <small>{says}</small>
+      <span />
+    </div>
+  );
+}
+
+function TypedOutcome({ item }: { item: DrillItem }) {
+  const f = item.feedback!;
+  const typed = f.given.text || f.given.blanks?.join(", ") || "nothing";
+  const good = f.percent === 100;
+  return (
+    <div className="mt-6">
+      {!good && (
+        <div className="opt" data-state="wrong">
+          <span>
+            <Mark verdict={markOf(f.percent)} label="" />
+          </span>
+          <em />
+          <span>{typed}</span>
+          <small>your answer, {confidences[f.confidence]}</small>
+          <span />
+        </div>
+      )}
+      <div className="opt border-b!" data-state="right">
+        <span>
+          <Mark verdict="cleared" label="" />
+        </span>
+        <em />
+        <span>{good ? typed : f.right_text}</span>
+        <small>{good ? `right, ${confidences[f.confidence]}` : "right"}</small>
+        <span />
+      </div>
+    </div>
+  );
+}
+
+function Before({ item }: { item: DrillItem | undefined }) {
+  if (!item) return null;
+  return (
+    <>
+      <Note title={item.topic || "In no topic"}>{capital(item.level)}</Note>
+      {item.verdict !== "cleared" && (
+        <Note tone="eye" title={<><Mark verdict={item.verdict} label="" /> {capital(item.verdict)}</>}>
+          You kept this question yourself. It never moves your estimates.
+        </Note>
+      )}
+      <Note title="Nothing is shown before the answer">Choose or type, then say whether you are sure or it is a hunch.</Note>
+    </>
+  );
+}
+
+/** Margin is what is known about the answer: why, which slip, the steps, the evidence. */
+function Margin({ course, item }: { course: string; item: DrillItem }) {
+  const f = item.feedback!;
+  const right = f.percent === 100;
+  const chosen = f.given.options?.[0];
+  const why = (id: string | undefined) => f.whys.find((w) => w.id === id)?.why;
+  return (
+    <div role="status">
+      {right ? (
+        <Note tone="sound" title={<><Mark verdict="cleared" label="" /> {f.confidence === "hunch" ? "Right, by a hunch" : "Right"}</>}>
+          {why(f.right_option)}
+        </Note>
+      ) : f.slip ? (
+        <Note tone="fault" title={`The slip: ${f.slip.name}`}>
+          {f.slip.why} {f.slip.made > 1 && `You have made this slip ${f.slip.made} times.`}
+        </Note>
+      ) : (
+        <Note tone="fault" title={<><Mark verdict={markOf(f.percent)} label="" /> {f.confidence === "no idea" ? "No idea" : f.confidence === "sure" ? "Wrong, though you were sure" : "Wrong"}</>}>
+          {why(chosen) ?? f.says}
+        </Note>
+      )}
+      {f.worked.length > 0 && (
+        <Note title="Worked">
+          {f.worked.map((w) => (
+            <p key={w} className="num leading-[1.9]">
+              {w}
+            </p>
+          ))}
+        </Note>
+      )}
+      {f.evidence.map((e, i) => (
+        <Note key={i} tone="cite" title="Evidence">
+          <Quote course={course} evidence={e} />
+        </Note>
+      ))}
+      {item.verdict !== "cleared" && (
+        <Note tone="eye" title="Kept by you">
+          It is {item.verdict}, so this answer moves no estimate.
+        </Note>
+      )}
+    </div>
+  );
+}
+
+function Finished({ course, run }: { course: string; run: DrillRun }) {
+  const go = useNavigate();
+  const missed = run.places.filter((p) => p.percent !== undefined && p.percent < 100);
+  const open = run.places.filter((p) => p.percent === undefined);
+  const on = () => void go(open[0] ? `/courses/${course}/drill/${run.id}/${open[0].position}` : `/courses/${course}/gaps`);
+  useKeys([{ key: " ", does: open[0] ? "Go on with the drill" : "See the gaps", press: on }]);
+  return (
+    <>
+      <Track course={course} run={run} position={0} aside="" />
+      <Sheet
+        label="What to do next"
+        margin={
+          <Note tone="eye" title="What next">
+            {open.length > 0 ? `${counted(open.length, "question")} of this drill ${open.length === 1 ? "is" : "are"} still open.` : "See where the marks are now; one press there drills the topic that costs most."}
+          </Note>
+        }
+      >
+        <h1 className="say">
+          <b className="num">
+            {run.right} of {run.total}
+          </b>{" "}
+          right{open.length > 0 ? `, ${open.length} open` : ""}.
+        </h1>
+        <div className="mt-5 flex flex-wrap gap-2.5">
+          <Button tone="main" cap=" " onClick={on} autoFocus>
+            {open[0] ? "Go on" : "See the gaps"}
+          </Button>
+          <Button onClick={() => void go(`/courses/${course}/drill`)}>Another drill</Button>
+        </div>
+        {missed.length > 0 && (
+          <section className="mt-8">
+            <h2 className="label mb-2">Read again what was missed</h2>
+            <ul>
+              {missed.map((p) => (
+                <Missed key={p.position} course={course} drill={run.id} position={p.position} />
+              ))}
+            </ul>
+          </section>
+        )}
+      </Sheet>
+    </>
+  );
+}
+
+function Missed({ course, drill, position }: { course: string; drill: string; position: number }) {
+  const { data } = useQuery(queries.drillItem(course, drill, position));
+  return (
+    <li className="border-t border-line last:border-b">
+      <Link to={`/courses/${course}/drill/${drill}/${position}`} className="grid grid-cols-[20px_1fr] gap-2 px-1 py-2.5 hover:bg-eye-wash">
+        <span className="pt-0.5">
+          <Mark verdict={markOf(data?.feedback?.percent ?? 0)} />
+        </span>
+        <span className="font-read">
+          {data ? data.stem.replace(/<<\d+>>/g, "…") : "…"} <span className="font-ui text-[13px] text-ink-2">{data?.feedback?.slip?.name}</span>
+        </span>
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,244 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, Problem, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
+import * as queries from "../../api/queries";
+import { Note, Quote, type Tone } from "../../marginalia/note";
+import { Gap, Stem } from "../../parts/blanks";
+import { Button } from "../../parts/button";
+import { useKeys } from "../../parts/keys";
+import { Mark } from "../../parts/mark";
+import { Failing, Trouble, Waiting } from "../../parts/state";
+import { capital, counted, kindNames, onDay } from "../../parts/words";
+import { EditForm } from "./edit";
+
+interface Props {
+  course: string;
+  id: string;
+  topics: Topic[];
+  next: () => void;
+  /** How many others on the bench are still covered. */
+  left: number;
+}
+
+/** BenchedQuestion is one question with its margin; key, reasons and findings are covered until asked for. */
+export function BenchedQuestion({ course, id, topics, next, left }: Props) {
+  const client = useQueryClient();
+  const query = queries.question(course, id);
+  const { data: q, error, refetch } = useQuery(query);
+  const [editing, setEditing] = useState(false);
+  const path = { params: { path: { course, question: id } } };
+  const act = useMutation({
+    mutationFn: (call: () => Promise<Benched>) => call(),
+    onSuccess: (now) => {
+      client.setQueryData(query.queryKey, now);
+      void client.invalidateQueries({ queryKey: ["course", course, "bench"] });
+    },
+    onError: (e) => {
+      if (e instanceof Problem && e.status === 409) void refetch();
+    },
+  });
+  const uncover = () => act.mutateAsync(() => take(api.POST("/api/courses/{course}/questions/{question}/uncover", path)));
+  const judge = (state: "bench" | "bank" | "dropped", go: boolean) => {
+    if (!q) return;
+    act.mutate(() => take(api.PUT("/api/courses/{course}/questions/{question}/state", { ...path, body: { state, version: q.version } })), { onSuccess: () => go && next() });
+  };
+  const accept = () => {
+    if (q) act.mutate(() => take(api.POST("/api/courses/{course}/questions/{question}/correction", { ...path, body: { version: q.version } })));
+  };
+  const edit = async () => {
+    if (q && !q.revealed) await uncover();
+    setEditing(true);
+  };
+  const onBench = q?.state === "bench";
+  const canKeep = onBench && q.verdict !== "faulted";
+  useKeys(
+    q === undefined || editing
+      ? []
+      : [
+          !q.revealed && { key: "u", does: "Uncover key, reasons and findings", press: () => void uncover() },
+          onBench && q.correction && { key: "Enter", does: "Accept the correction", press: accept },
+          canKeep && { key: "Enter", does: "Keep the question", press: () => judge("bank", true) },
+          q.state !== "dropped" && { key: "e", does: "Edit the question", press: () => void edit() },
+          q.state !== "dropped" && { key: "x", does: "Drop the question", press: () => judge("dropped", true) },
+          !onBench && { key: "b", does: "Put it back on the bench", press: () => judge("bench", false) },
+        ],
+  );
+  if (error) return <Failing error={error} again={() => void refetch()} />;
+  if (!q) return <Waiting what="the question" />;
+  const from = { writer: "Drafted from your sources", endpoint: "Drafted by an endpoint", import: "From your past questions", person: "Written by you" }[q.from];
+  return (
+    <>
+      <section aria-label="Question" className="flex flex-col border border-b-0 border-line bg-paper px-5 py-6 desk:mt-4 desk:overflow-y-auto desk:rounded-tl-sheet desk:px-[34px]">
+        <p className="mb-3 flex flex-wrap gap-x-4 text-[13px] text-ink-2">
+          <span>{capital(q.level)}</span>
+          <span>{kindNames[q.kind] ?? q.kind}</span>
+          <span>{from}</span>
+          {q.version > 1 && <span>version {q.version}</span>}
+        </p>
+        {editing && q.revealed ? (
+          <EditForm
+            question={q}
+            topics={topics}
+            cancel={() => setEditing(false)}
+            save={async (body, version) => {
+              await act.mutateAsync(() => take(api.PUT("/api/courses/{course}/questions/{question}", { ...path, body: { ...body, version } })));
+              setEditing(false);
+            }}
+          />
+        ) : (
+          <>
+            <Shown q={q} />
+            <div className="mt-auto pt-8">
+              <Trouble error={act.error} />
+              <p className="pb-3 text-[13px] text-ink-2">{status(q, left)}</p>
+              <div className="flex flex-wrap gap-2 border-t border-line pt-4">
+                {onBench && q.correction && (
+                  <Button tone="main" cap="Enter" onClick={accept}>
+                    Accept the correction
+                  </Button>
+                )}
+                {canKeep && (
+                  <Button tone="main" cap="Enter" onClick={() => judge("bank", true)}>
+                    Keep
+                  </Button>
+                )}
+                {!q.revealed && (
+                  <Button cap="u" onClick={() => void uncover()}>
+                    Uncover
+                  </Button>
+                )}
+                {q.state !== "dropped" && (
+                  <>
+                    <Button cap="e" onClick={() => void edit()}>
+                      Edit
+                    </Button>
+                    <Button cap="x" onClick={() => judge("dropped", true)}>
+                      Drop
+                    </Button>
+                  </>
+                )}
+                {!onBench && (
+                  <Button cap="b" onClick={() => judge("bench", false)}>
+                    Put it back
+                  </Button>
+                )}
+              </div>
+            </div>
+          </>
+        )}
+      </section>
+      <aside aria-label="Findings" className="border border-b-0 border-line bg-margin px-5 py-[22px] desk:mt-4 desk:overflow-y-auto desk:border-l-0">
+        {q.revealed ? <Findings course={course} all={q.revealed.findings} /> : <Covered q={q} />}
+      </aside>
+    </>
+  );
+}
+
+function status(q: Benched, left: number): string {
+  if (q.state === "dropped") return "Dropped: it is in no drill.";
+  const where = q.state === "bank" ? (q.kept ? "In the bank, kept by you; it enters a drill only when you ask for such. " : "In the bank. ") : "";
+  if (!q.revealed) return `${where}Covered: what you have not read can be drilled at once.`;
+  const others = left === 0 ? "" : left === 1 ? " The other one is still covered." : ` The other ${left} are still covered.`;
+  return `${where}Uncovered: this question rests until ${onDay(q.rests_until ?? "")}.${others}`;
+}
+
+/** Shown is the question as a candidate sees it, with key and reasons once they are uncovered. */
+function Shown({ q }: { q: Benched }) {
+  const full = q.revealed?.question;
+  const key = full?.key.options?.[0];
+  const right = q.revealed?.mend?.key.options?.[0];
+  return (
+    <>
+      <p className="read">
+        <Stem text={q.stem} blank={(n) => <Gap>{full?.key.blanks?.[n - 1]?.[0]}</Gap>} />
+      </p>
+      {q.options.length > 0 && (
+        <ul className="mt-[18px]">
+          {q.options.map((o, i) => {
+            const why = full?.options?.find((x) => x.id === o.id);
+            const good = full !== undefined && o.id === (right ?? key);
+            return (
+              <li key={o.id} className={`grid grid-cols-[30px_1fr] items-baseline gap-x-2.5 border-t border-line py-2.5 last:border-b ${good ? "text-sound" : ""}`}>
+                <b>{"abcde"[i]}</b>
+                <span className="font-read text-[15px] wrap-anywhere">{o.text}</span>
+                {why && (
+                  <span className={`col-start-2 text-[13px] ${good ? "" : "text-ink-2"}`}>
+                    {good && <span className="sr-only">Right. </span>}
+                    {why.why}
+                    {o.id === key && right !== undefined && right !== key && <b className="text-fault"> The key as it stands.</b>}
+                  </span>
+                )}
+              </li>
+            );
+          })}
+        </ul>
+      )}
+      {full?.kind === "numeric" && (
+        <p className="mt-4 text-sound">
+          <span className="label text-sound!">Key </span>
+          <span className="num">
+            {full.key.value} {full.key.unit}
+          </span>
+        </p>
+      )}
+      {full?.worked && full.worked.length > 0 && (
+        <div className="mt-5">
+          <h3 className="label mb-1">Worked</h3>
+          {full.worked.map((w) => (
+            <p key={w} className="num">
+              {w}
+            </p>
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+function Covered({ q }: { q: Benched }) {
+  const says = {
+    cleared: { tone: "sound" as Tone, title: "Cleared", text: "At least one check shows the key right and none objects." },
+    held: { tone: "eye" as Tone, title: "Held", text: "A check is unsure. You can keep it as it is, or uncover it to see what it says." },
+    faulted: { tone: "fault" as Tone, title: "Faulted", text: q.correction ? "A check shows it wrong, and the proof knows what is right. You can accept the correction unseen." : "A check shows it wrong. Uncover it to see how." },
+    unproven: { tone: "plain" as Tone, title: "Unproven", text: "Nothing could be shown either way. Keep it under your own name, or uncover it." },
+  }[q.verdict];
+  return (
+    <>
+      <Note tone={says.tone} title={<><Mark verdict={q.verdict} label="" /> {says.title}</>}>
+        {says.text}
+      </Note>
+      <Note title="Key, reasons and findings are covered">Reading a key spoils the drill: an uncovered question rests seven days, and its first answer then weighs half.</Note>
+    </>
+  );
+}
+
+type Outcome = "pass" | "fail" | "unsure" | "not-applicable";
+const tones: Record<Outcome, Tone> = { pass: "sound", fail: "fault", unsure: "eye", "not-applicable": "plain" };
+const marks: Record<Outcome, Verdict> = { pass: "cleared", fail: "faulted", unsure: "held", "not-applicable": "unproven" };
+const rank: Record<Outcome, number> = { fail: 0, unsure: 1, pass: 2, "not-applicable": 3 };
+const outcome = (f: Finding) => f.verdict as Outcome;
+
+function Findings({ course, all }: { course: string; all: Finding[] }) {
+  const sorted = [...all].sort((a, b) => rank[outcome(a)] - rank[outcome(b)]);
+  return (
+    <>
+      <h2 className="sr-only">{counted(all.length, "finding")}</h2>
+      {sorted.map((f, i) =>
+        f.check === "grounding" && f.verdict === "pass" && f.evidence?.[0] ? (
+          <Note key={i} tone="cite" title={f.title}>
+            <Quote course={course} evidence={f.evidence[0]} />
+          </Note>
+        ) : (
+          <Note key={i} tone={tones[outcome(f)]} title={<><Mark verdict={marks[outcome(f)]} label={f.verdict} /> {f.title}</>}>
+            {f.says}
+            {f.verdict !== "pass" && f.evidence?.slice(0, 2).map((e, j) => (
+              <div key={j} className="mt-2">
+                <Quote course={course} evidence={e} />
+              </div>
+            ))}
+          </Note>
+        ),
+      )}
+    </>
+  );
+}
