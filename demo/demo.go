@@ -10,6 +10,7 @@ import (
 	"errors"
 	"fmt"
 	"math/rand/v2"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -38,7 +39,8 @@ type course struct {
 	Issuer     string  `json:"issuer"`
 	DaysToExam int     `json:"days_to_exam"`
 	PassMark   float64 `json:"pass_mark"`
-	Questions  int     `json:"questions"`
+	// Levels is how many questions of each level are drafted.
+	Levels map[question.Level]int `json:"levels"`
 	Topics     []struct {
 		Title  string  `json:"title"`
 		Weight float64 `json:"weight"`
@@ -65,7 +67,7 @@ func Load(ctx context.Context, pool *pgxpool.Pool, now time.Time) error {
 		return fmt.Errorf("reading the demo course: %w", err)
 	}
 	l.app = app.New(pool, inline{}, func() time.Time { return l.clock })
-	for _, step := range []func(context.Context, time.Time) error{l.people, l.sources, l.draft, l.answer} {
+	for _, step := range []func(context.Context, time.Time) error{l.people, l.sources, l.draft, l.spoil, l.answer} {
 		if err := step(ctx, now); err != nil {
 			return fmt.Errorf("loading the demo: %w", err)
 		}
@@ -127,11 +129,85 @@ func (l *loader) sources(ctx context.Context, _ time.Time) error {
 }
 
 func (l *loader) draft(ctx context.Context, _ time.Time) error {
-	batch := uuid.New()
-	if _, err := l.app.StartBatch(ctx, l.account, l.id, batch, app.Brief{Count: l.course.Questions, Seed: seed}); err != nil {
+	batch, count := uuid.New(), 0
+	for _, n := range l.course.Levels {
+		count += n
+	}
+	if _, err := l.app.StartBatch(ctx, l.account, l.id, batch, app.Brief{Count: count, Levels: l.course.Levels, Seed: seed}); err != nil {
 		return err
 	}
 	return l.app.RunBatch(ctx, l.account, l.id, batch)
+}
+
+// spoil edits a few questions as a careless hand would, so that the bench has
+// something to show.
+func (l *loader) spoil(ctx context.Context, _ time.Time) error {
+	s, err := store.Enter(ctx, l.pool, l.account, l.id)
+	if err != nil {
+		return err
+	}
+	items, err := l.app.Bench(ctx, l.account, l.id)
+	if err != nil {
+		return err
+	}
+	for _, spoil := range careless {
+		for _, item := range items {
+			v, err := store.VersionOf(ctx, l.pool, s, item.ID, item.Version)
+			if err != nil {
+				return err
+			}
+			var q question.Question
+			if err := json.Unmarshal(v.Body, &q); err != nil {
+				return err
+			}
+			e := app.Edit{Stem: q.Stem, Level: q.Level, TopicID: item.TopicID, Key: q.Key, Options: []app.ShownOption{}}
+			for _, o := range q.Options {
+				e.Options = append(e.Options, app.ShownOption{ID: o.ID, Text: o.Text})
+			}
+			if !spoil(&e, q) {
+				continue
+			}
+			if _, err := l.app.EditQuestion(ctx, l.account, l.id, item.ID, e, item.Version); err != nil {
+				return fmt.Errorf("editing “%s”: %w", q.Title, err)
+			}
+			break
+		}
+	}
+	return nil
+}
+
+// careless are edits that make a question worse; each says whether it is for
+// this question.
+var careless = []func(e *app.Edit, q question.Question) bool{
+	func(e *app.Edit, q question.Question) bool { // the key moved to a slip
+		for _, o := range q.Options {
+			if o.Slip == "unit-not-converted" {
+				e.Key.Options = []string{o.ID}
+				return true
+			}
+		}
+		return false
+	},
+	func(e *app.Edit, q question.Question) bool { // an amount written twice
+		right, _ := q.KeyOption()
+		number, ok := strings.CutSuffix(right.Text, " m³")
+		for i := range e.Options {
+			if ok && e.Options[i].ID != right.ID {
+				e.Options[i].Text = number + " cubic metres"
+				return true
+			}
+		}
+		return false
+	},
+	func(e *app.Edit, q question.Question) bool { // a stem that the sources don't answer
+		term, ok := strings.CutPrefix(q.Stem, "What is a ")
+		e.Stem = "What would an inspector look at first in a " + term
+		return ok
+	},
+	func(e *app.Edit, q question.Question) bool { // a blank in altered words
+		e.Stem = "By the rules of the province, " + q.Stem
+		return q.Kind == question.Blanks
+	},
 }
 
 // answer lives through three weeks: a drill on most days, the share right
@@ -142,7 +218,8 @@ func (l *loader) answer(ctx context.Context, now time.Time) error {
 		if day%5 == 3 {
 			continue // a day off
 		}
-		l.clock = now.Add(-time.Duration(day)*24*time.Hour + time.Duration(r.IntN(120))*time.Minute)
+		evening := now.AddDate(0, 0, -day).Truncate(24 * time.Hour).Add(18 * time.Hour)
+		l.clock = evening.Add(time.Duration(r.IntN(120)) * time.Minute)
 		id := uuid.New()
 		run, err := l.app.StartDrill(ctx, l.account, l.id, id, app.Ask{Count: 10 + r.IntN(9)})
 		if err != nil {

@@ -19,6 +19,7 @@ import (
 	"strings"
 
 	"zincowl/core/fact"
+	"zincowl/core/language"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -103,6 +104,11 @@ type place struct {
 type entry struct {
 	fact.Fact
 	place
+
+	// Of a definition, its term and meaning reduced to words, and the stems of
+	// the meaning: every question is held against every definition.
+	term, meaning string
+	stems         map[string]bool
 }
 
 type formula struct {
@@ -119,9 +125,10 @@ func NewLibrary(sources []Source) *Library {
 			l.passages[p.ID] = place{s.ID, p}
 		}
 		for _, f := range fact.Read(s.Doc.Passages) {
-			e := entry{f, l.passages[f.Passage]}
+			e := entry{Fact: f, place: l.passages[f.Passage]}
 			switch f.Type {
 			case fact.Definition:
+				e.term, e.meaning, e.stems = words(f.Subject), words(f.Object), language.Stems(f.Object)
 				l.terms = append(l.terms, e)
 			case fact.Limit:
 				l.limits = append(l.limits, e)

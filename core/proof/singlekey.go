@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"regexp"
 	"strings"
 
 	"zincowl/core/language"
@@ -34,6 +35,9 @@ func (x *examination) singleOption() []Finding {
 	var right []question.Option
 	var by []entry
 	var close *question.Option
+	if turned.MatchString(x.withoutMeanings()) {
+		return nil
+	}
 	for i, o := range x.Options {
 		e, fit := x.supports(o.Text)
 		switch {
@@ -74,19 +78,23 @@ func (x *examination) singleOption() []Finding {
 func (x *examination) supports(option string) (entry, float64) {
 	stem := " " + words(x.Stem) + " "
 	text := words(option)
+	asked, offered := language.Stems(x.Stem), language.Stems(option)
 	best := 0.0
 	var by entry
 	for _, e := range x.library.terms {
-		term, meaning := words(e.Subject), words(e.Object)
 		fit := 0.0
 		switch {
-		case strings.Contains(stem, " "+term+" ") && asksMeaning(x.Stem, e.Subject):
-			fit = likeness(text, meaning)
-		case text == term || text == "the "+term || text == "a "+term || text == "an "+term:
-			if strings.Contains(stem, " "+meaning+" ") {
+		case strings.Contains(stem, " "+e.term+" ") && asksMeaning(x.Stem, e.Subject):
+			if text == e.meaning {
 				fit = 1
 			} else {
-				fit = 0.99 * covered(stem, meaning)
+				fit = likeness(offered, e.stems)
+			}
+		case text == e.term || text == "the "+e.term || text == "a "+e.term || text == "an "+e.term:
+			if strings.Contains(stem, " "+e.meaning+" ") {
+				fit = 1
+			} else {
+				fit = 0.99 * covered(asked, e.stems)
 			}
 		}
 		if fit > best {
@@ -94,6 +102,16 @@ func (x *examination) supports(option string) (entry, float64) {
 		}
 	}
 	return by, best
+}
+
+// withoutMeanings is the stem without the meanings of terms it quotes, whose own
+// words say nothing of how it asks.
+func (x *examination) withoutMeanings() string {
+	stem := words(x.Stem)
+	for _, e := range x.library.terms {
+		stem = strings.ReplaceAll(stem, e.meaning, "")
+	}
+	return stem
 }
 
 // asksMeaning says whether the stem is about the term itself and not about
@@ -109,15 +127,25 @@ func asksMeaning(stem, term string) bool {
 	if after != "" && !strings.ContainsAny(after[:1], "?.,:;”’\"") && !strings.HasPrefix(after, "mean") && !strings.HasPrefix(after, "is ") && !strings.HasPrefix(after, "refer") {
 		return false
 	}
-	if len(before) > 0 {
-		switch before[len(before)-1] {
-		case "a", "an", "the", "is", "are", "does", "do", "term", "“", "word":
-		default:
-			return strings.HasPrefix(before[len(before)-1], "“")
-		}
+	if n := len(before); n > 0 && (before[n-1] == "a" || before[n-1] == "an" || before[n-1] == "the") {
+		before = before[:n-1]
 	}
-	return true
+	if len(before) == 0 {
+		return true
+	}
+	last := strings.Trim(before[len(before)-1], "“‘\"':,")
+	switch last {
+	case "is", "are", "does", "do", "term", "terms", "word", "define", "explain", "":
+		return true
+	case "of", "by":
+		return len(before) > 1 && (strings.HasPrefix(before[len(before)-2], "mean") || before[len(before)-2] == "definition")
+	}
+	return false
 }
+
+// turned finds that a stem asks for what is not so; which option then is
+// right can't be looked up.
+var turned = regexp.MustCompile(`(?i)\b(not|except|never|least|false|incorrect|wrong|untrue)\b`)
 
 // words is a text in lower case without punctuation, its words parted by single
 // blanks.
@@ -133,32 +161,25 @@ func words(text string) string {
 	return strings.Join(out, " ")
 }
 
-// likeness is 1 for equal wordings, else the share of common content words of
-// the longer one.
-func likeness(a, b string) float64 {
-	if a == b {
-		return 1
-	}
-	x, y := language.Stems(a), language.Stems(b)
-	n := 0
-	for s := range x {
-		if y[s] {
-			n++
-		}
-	}
-	return min(0.99, float64(n)/float64(max(1, len(x), len(y))))
+// likeness is the share of common content words of the longer of two wordings
+// that are not the same to the letter; it never reaches 1.
+func likeness(a, b map[string]bool) float64 {
+	return min(0.99, float64(common(a, b))/float64(max(1, len(a), len(b))))
 }
 
 // covered is the share of a meaning's content words that a stem holds.
-func covered(stem, meaning string) float64 {
-	x, y := language.Stems(stem), language.Stems(meaning)
+func covered(stem, meaning map[string]bool) float64 {
+	return float64(common(stem, meaning)) / float64(max(1, len(meaning)))
+}
+
+func common(a, b map[string]bool) int {
 	n := 0
-	for s := range y {
-		if x[s] {
+	for s := range b {
+		if a[s] {
 			n++
 		}
 	}
-	return float64(n) / float64(max(1, len(y)))
+	return n
 }
 
 // singleFill asks whether something else than the key fits the first blank.
@@ -168,7 +189,7 @@ func (x *examination) singleFill() []Finding {
 	}
 	key := x.Key.Blanks[0][0]
 	before, after, _ := strings.Cut(x.Stem, question.BlankMark(1))
-	frame := words(before) + " " + words(after)
+	frame := language.Stems(before + " " + after)
 	f := Finding{Check: "single-key", At: "key", Verdict: Pass, Title: "One thing fits the blank", Says: "No other statement of the sources fills it differently."}
 	if _, number := maths.ParseDecimal(key); number {
 		for _, e := range x.library.limits {
@@ -176,7 +197,7 @@ func (x *examination) singleFill() []Finding {
 				continue
 			}
 			b, a := e.Quote[:e.At], e.Quote[e.At+len(e.Quantity.Value):]
-			if likeness(frame, words(b)+" "+words(a)) > defended {
+			if likeness(frame, language.Stems(b+" "+a)) > defended {
 				f.Verdict, f.Title = Unsure, "Another number may fit"
 				f.Says = fmt.Sprintf("The sources also say “%s”.", e.Quote)
 				f.Evidence = x.library.evidence(e, e.Object)
@@ -186,10 +207,10 @@ func (x *examination) singleFill() []Finding {
 		return []Finding{f}
 	}
 	for _, e := range x.library.terms {
-		if words(e.Subject) == words(key) {
+		if e.term == words(key) {
 			continue
 		}
-		if meaning := words(e.Object); covered(frame, meaning) > defended && len(strings.Fields(meaning)) > 3 {
+		if covered(frame, e.stems) > defended && len(strings.Fields(e.Object)) > 3 {
 			f.Verdict, f.Title = Unsure, "Another term may fit"
 			f.Says = fmt.Sprintf("“%s” is explained in much the same words.", e.Subject)
 			f.Evidence = x.library.evidence(e, e.Subject)

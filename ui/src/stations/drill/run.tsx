@@ -345,7 +345,7 @@ function Finished({ course, run }: { course: string; run: DrillRun }) {
       >
         <h1 className="say">
           <b className="num">
-            {run.right} of {run.total}
+            {run.right} of {run.answered}
           </b>{" "}
           right{open.length > 0 ? `, ${open.length} open` : ""}.
         </h1>
