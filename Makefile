@@ -20,8 +20,8 @@ build: bin/zincowl
 debian:
 	@tools/debian.sh postgresql
 
-ui/node_modules/.ready: ui/package.json ui/package-lock.json
-	cd ui && npm ci --no-audit --no-fund --loglevel=error
+%/node_modules/.ready: %/package.json %/package-lock.json
+	cd $* && npm ci --no-audit --no-fund --loglevel=error
 	@touch $@
 
 # The interface's types are made from the server's own description.
@@ -37,19 +37,20 @@ bin/zincowl: debian $(GO_FILES) go.mod go.sum ui/dist/index.html
 	@mkdir -p bin
 	go build -o $@ ./cmd/zincowl
 
-check: build
+check: build e2e/node_modules/.ready
 	test -z "$$(gofmt -l $$(git ls-files '*.go'))"
 	go vet ./...
+	cd e2e && node_modules/.bin/tsc --noEmit
 	node tools/size.mjs
 
 test: check
 	@tools/debian.sh postgresql chromium
 	go test ./...
-	cd ui && node_modules/.bin/playwright test --config ../e2e/playwright.config.ts
+	cd e2e && node_modules/.bin/playwright test
 
-e2e: build
+e2e: build e2e/node_modules/.ready
 	@tools/debian.sh postgresql chromium
-	cd ui && node_modules/.bin/playwright test --config ../e2e/playwright.config.ts
+	cd e2e && node_modules/.bin/playwright test
 
 size: ui/dist/index.html
 	node tools/size.mjs
@@ -57,9 +58,9 @@ size: ui/dist/index.html
 bench:
 	go test -run '^$$' -bench . -benchmem ./...
 
-screenshots: build
+screenshots: build e2e/node_modules/.ready
 	@tools/debian.sh postgresql chromium
-	cd ui && SCREENSHOTS=1 node_modules/.bin/playwright test --config ../e2e/playwright.config.ts screenshots
+	cd e2e && SCREENSHOTS=1 node_modules/.bin/playwright test screenshots
 
 clean:
-	rm -rf bin ui/dist/assets ui/dist/index.html ui/node_modules e2e/out
+	rm -rf bin ui/dist/assets ui/dist/index.html ui/node_modules e2e/node_modules e2e/out

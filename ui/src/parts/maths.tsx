@@ -13,7 +13,7 @@ export function Maths({ latex, text }: { latex: string; text: string }) {
     };
   }, [latex]);
   return (
-    <span ref={at} className="block overflow-x-auto overflow-y-hidden [&_.katex-display]:my-1! [&_.katex-display]:text-left! [&_.katex-display>.katex]:text-left!">
+    <span ref={at} tabIndex={0} role="group" aria-label={text} className="block overflow-x-auto overflow-y-hidden [&_.katex-display]:my-1! [&_.katex-display]:text-left! [&_.katex-display>.katex]:text-left!">
       {text}
     </span>
   );

@@ -10,18 +10,16 @@ export function Part({ says, label, children }: { says: string; label: string; c
           {says}
         </button>
       </Popover.Trigger>
-      <Popover.Portal>
         <Popover.Content
           align="start"
           sideOffset={6}
           collisionPadding={12}
           aria-label={label}
-          className="z-30 max-h-[60vh] w-[min(22rem,calc(100vw-24px))] overflow-y-auto rounded-sheet border border-ink-2 bg-paper px-4 py-3"
+          className="z-30 font-ui text-sm max-h-[60vh] w-[min(22rem,calc(100vw-24px))] overflow-y-auto rounded-sheet border border-ink-2 bg-paper px-4 py-3"
         >
           <div className="label mb-2">{label}</div>
           {children}
         </Popover.Content>
-      </Popover.Portal>
     </Popover.Root>
   );
 }

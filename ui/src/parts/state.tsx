@@ -35,7 +35,7 @@ export function Trouble({ error }: { error: Error | null | undefined }) {
 export function Nothing({ title, children }: { title: string; children: ReactNode }) {
   return (
     <div className="max-w-prose">
-      <h2 className="title mb-2">{title}</h2>
+      <h1 className="title mb-2">{title}</h1>
       <div className="text-ink-2 [&_p]:mb-4">{children}</div>
     </div>
   );

@@ -69,7 +69,6 @@ export function Desk() {
             {me.name.slice(0, 2)}
           </button>
         </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" sideOffset={8} collisionPadding={12} className="z-40 min-w-60 rounded-sheet border border-ink-2 bg-paper py-2 text-ink">
             <DropdownMenu.Label className="label px-4 py-1">Desk of {me.name}</DropdownMenu.Label>
             <DropdownMenu.Item className={item} onSelect={() => void go("/courses")}>
@@ -102,7 +101,6 @@ export function Desk() {
               Sign out
             </DropdownMenu.Item>
           </DropdownMenu.Content>
-        </DropdownMenu.Portal>
       </DropdownMenu.Root>
       <KeySheet open={sheet} close={() => setSheet(false)} letters={settings.letter_keys} />
     </>

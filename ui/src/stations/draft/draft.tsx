@@ -69,7 +69,8 @@ export function DraftStation() {
   const titles = (ids: string[], all: { id?: string; title: string }[]) => listed(all.filter((x) => x.id && ids.includes(x.id)).map((x) => x.title));
   return (
     <Page margin={<Batches course={course} />}>
-      <p className="say">
+      <h1 className="sr-only">Draft a batch</h1>
+      <div className="say">
         Write{" "}
         <Part label="How many" says={counted(count, "question")}>
           <Amount value={count} change={setCount} min={1} max={500} step={5} unit="Questions" />
@@ -91,7 +92,7 @@ export function DraftStation() {
           <Choices all={kinds.map((k) => ({ value: k.value, says: capital(k.says) }))} chosen={as} change={setAs} none="Any kind" />
         </Part>
         .
-      </p>
+      </div>
       <Trouble error={start.error} />
       <div className="mt-[26px] mb-[30px]">
         <Button tone="main" cap="Enter" onClick={draft} disabled={start.isPending}>

@@ -58,7 +58,8 @@ export function DrillStation() {
           </Nothing>
         ) : (
           <>
-            <p className="say">
+            <h1 className="sr-only">Drill</h1>
+            <div className="say">
               Ask me{" "}
               <Part label="How many" says={counted(count, "question")}>
                 <Amount value={count} change={setCount} min={1} max={100} step={5} unit="Questions" />
@@ -76,7 +77,7 @@ export function DrillStation() {
                 <Choices all={[{ value: "kept", says: "And those I kept myself" }]} chosen={kept} change={setKept} none="Cleared ones only" />
               </Part>
               .
-            </p>
+            </div>
             <Trouble error={start.error} />
             <div className="mt-[26px] mb-[34px]">
               <Button tone="main" cap="Enter" onClick={begin} disabled={start.isPending || (!ready && kept.length === 0)}>

@@ -93,6 +93,9 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
           <Waiting what="the question" />
         ) : (
           <>
+            <h1 className="sr-only">
+              Question {position} of {run.total}
+            </h1>
             <Question item={item} given={given} change={setGiven} />
             <Trouble error={send.error} />
             <div className="mt-[22px] flex flex-wrap gap-2.5">

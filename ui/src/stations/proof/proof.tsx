@@ -53,6 +53,7 @@ export function ProofStation() {
   const cleared = data.filter((q) => q.verdict === "cleared").length;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 desk:h-[calc(100dvh-64px)] desk:flex-none desk:grid-rows-[minmax(0,1fr)] desk:grid-cols-[248px_minmax(0,1fr)_min(372px,30vw)]">
+      <h1 className="sr-only">Proof</h1>
       <nav aria-label="The bench" className="max-h-56 overflow-y-auto py-4 pl-5 desk:max-h-none">
         <p>
           <b>{waiting} waiting</b> <span className="text-ink-2">· {cleared} cleared</span>

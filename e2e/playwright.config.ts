@@ -1,0 +1,18 @@
+import { defineConfig } from "@playwright/test";
+
+/** Debian's Chromium, with everything off that would reach for a network. */
+const chromium = {
+  executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run"],
+};
+
+export default defineConfig({
+  testDir: ".",
+  outputDir: "out",
+  globalSetup: "./server.ts",
+  workers: 2,
+  timeout: 60_000,
+  reporter: process.env.CI ? [["line"]] : [["list"]],
+  testIgnore: process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"],
+  use: { viewport: { width: 1280, height: 800 }, locale: "en-GB", timezoneId: "UTC", launchOptions: chromium, trace: "retain-on-failure" },
+});

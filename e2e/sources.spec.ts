@@ -1,0 +1,44 @@
+import { courseWithNotes, expect, test } from "./people";
+
+const bad: { name: string; file: string; bytes: Buffer; says: RegExp }[] = [
+  { name: "empty", file: "empty.txt", bytes: Buffer.from(" \n\n "), says: /nothing in this text/ },
+  { name: "not UTF-8", file: "latin.txt", bytes: Buffer.from([0x41, 0x0a, 0xe9, 0x20, 0x42]), says: /not UTF-8 \(the first odd byte is on line 2\); save it as UTF-8/ },
+  { name: "a picture named .txt", file: "picture.txt", bytes: Buffer.from("\x89PNG\r\n\x1a\n0000", "latin1"), says: /This is a picture, not a text file/ },
+  { name: "a zero byte", file: "zero.md", bytes: Buffer.from("abc\0def"), says: /zero byte stands at position 3/ },
+  { name: "too large", file: "large.txt", bytes: Buffer.alloc(17 << 20, "word "), says: /17 MB and the limit is 16 MB; split it/ },
+];
+
+test("bad input gets a sentence, and nothing is half-saved", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Intake attendant", pass_mark: 60, topics: [{ title: "Screening", weight: 1 }] } });
+  const course = ((await made.json()) as { id: string }).id;
+  await page.goto(`/courses/${course}/sources`);
+  await page.getByRole("button", { name: "Add a source" }).click();
+  for (const b of bad) {
+    await page.getByLabel("Files").setInputFiles({ name: b.file, mimeType: "text/plain", buffer: b.bytes });
+    await expect(page.getByRole("status").filter({ hasText: b.file }), b.name).toContainText(b.says);
+  }
+  const list = await page.request.get(`${process.env.BASE_URL}/api/courses/${course}/sources`);
+  expect(await list.json()).toEqual([]);
+
+  const good = { name: "good.md", mimeType: "text/markdown", buffer: Buffer.from("# Screens\n\nA rake is a toothed arm that lifts rubbish.\n") };
+  await page.getByLabel("Files").setInputFiles(good);
+  await expect(page.getByRole("article", { name: "Screens" })).toBeVisible();
+  await page.keyboard.press("a");
+  await page.getByLabel("Files").setInputFiles(good);
+  await expect(page.getByRole("status").filter({ hasText: "good.md" })).toContainText("among your sources already, as “Screens”");
+});
+
+test("a citation leads to its line, and a source can be taken out", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page, 8);
+  await page.goto(`/courses/${course}/sources`);
+  await expect(page.getByRole("img", { name: /drawn: cleared/ }).first()).toBeVisible();
+  await page.goto(`${page.url()}#line-7`);
+  await expect(page.locator(".hl")).toContainText("Approach velocity");
+  await page.getByRole("button", { name: "Take it out" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Take it out" }).click();
+  await expect(page.getByText("Nothing to read yet")).toBeVisible();
+  await page.getByRole("link", { name: /^Proof/ }).click();
+  await expect(page.getByText("8 waiting")).toBeVisible(); // without their evidence they are proofed anew
+});
