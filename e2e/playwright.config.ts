@@ -14,5 +14,5 @@ export default defineConfig({
   timeout: 60_000,
   reporter: process.env.CI ? [["line"]] : [["list"]],
   testIgnore: process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"],
-  use: { viewport: { width: 1280, height: 800 }, locale: "en-GB", timezoneId: "UTC", launchOptions: chromium, trace: "retain-on-failure" },
+  use: { viewport: { width: 1280, height: 800 }, locale: "en-GB", timezoneId: "UTC", launchOptions: chromium, trace: process.env.TRACE ? "retain-on-failure" : "off" },
 });

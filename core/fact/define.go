@@ -54,7 +54,7 @@ func define(s language.Sentence) (Fact, bool) {
 func definition(quote, article, term, predicate, meaning, head string) (Fact, bool) {
 	meaning = strings.TrimRight(strings.TrimSpace(meaning), ".;,")
 	lower := strings.ToLower(term)
-	if anaphor.MatchString(meaning) || vague[lower] || vague[head] || vague[lastWord(lower)] && !strings.Contains(lower, " ") || strings.EqualFold(term, meaning) {
+	if anaphor.MatchString(meaning) || allVague(lower) || vague[head] || strings.EqualFold(term, meaning) {
 		return Fact{}, false
 	}
 	return Fact{
@@ -72,6 +72,16 @@ var vague = wordSet(`it this that these those they there here one other another 
 	example first second third last next step figure table part kind type sort case point number lot note rule advantage
 	disadvantage problem question answer following same most many some both each all he she we you what which idea matter
 	difference danger trick key secret remedy cure exception time day place`)
+
+// allVague says whether no word of a term names anything: "first step".
+func allVague(term string) bool {
+	for w := range strings.FieldsSeq(term) {
+		if !vague[w] {
+			return false
+		}
+	}
+	return true
+}
 
 func wordSet(words string) map[string]bool {
 	set := map[string]bool{}
@@ -289,14 +299,6 @@ func lowerFirst(text string) string {
 		return text
 	}
 	return string(unicode.ToLower(first)) + text[size:]
-}
-
-func lastWord(text string) string {
-	f := strings.Fields(text)
-	if len(f) == 0 {
-		return ""
-	}
-	return f[len(f)-1]
 }
 
 var glossaryShape = regexp.MustCompile(`^([\p{L}][\p{L}\d₂₃₄ '’-]{1,40}?)\s*(?::| –| —| - )\s+(\S.+)$`)

@@ -6,13 +6,17 @@ import (
 	"math/big"
 )
 
-// ErrUndefined is returned where an expression has no value: a division by
-// zero, or a power that is not a small whole number.
+// ErrUndefined is returned where an expression has no value that is computed
+// here: a division by zero, a power that is not a small whole number, or a
+// number too large to be of use.
 var ErrUndefined = errors.New("the expression has no value here")
 
-// maxPower bounds exponents, so that no input can ask for a number that fills
-// the memory.
-const maxPower = 64
+// maxPower bounds exponents and maxBits the size of what they make, so that no
+// input can ask for a number that fills the memory.
+const (
+	maxPower = 64
+	maxBits  = 1 << 14
+)
 
 // Evaluate computes an expression exactly with the given values.
 func Evaluate(n Node, values map[string]*big.Rat) (*big.Rat, error) {
@@ -71,6 +75,9 @@ func power(x, y *big.Rat) (*big.Rat, error) {
 	}
 	n := y.Num().Int64()
 	if n < 0 && x.Sign() == 0 || max(n, -n) > maxPower {
+		return nil, ErrUndefined
+	}
+	if max(n, -n)*int64(x.Num().BitLen()+x.Denom().BitLen()) > maxBits {
 		return nil, ErrUndefined
 	}
 	out := big.NewRat(1, 1)

@@ -188,7 +188,11 @@ func (p *parser) name() (Node, error) {
 		p.next = end
 		return Name(strings.Join(words, " ")), nil
 	}
-	for n := len(words); n > 0; n-- {
+	longest := 0
+	for _, name := range p.names {
+		longest = max(longest, len(strings.Fields(name)))
+	}
+	for n := min(len(words), longest); n > 0; n-- {
 		run := strings.Join(words[:n], " ")
 		for _, name := range p.names {
 			if name == run || n > 1 && strings.EqualFold(name, run) || len(run) > 1 && strings.EqualFold(name, run) {

@@ -1,0 +1,188 @@
+package fact
+
+import (
+	"testing"
+
+	"zincowl/core/source"
+)
+
+// paragraph is a text as one passage.
+func paragraph(text string) source.Passage {
+	return source.Passage{ID: "p1", Kind: source.Paragraph, Text: text}
+}
+
+func TestDefinitions(t *testing.T) {
+	for _, c := range []struct{ text, term, article, meaning, head string }{
+		{"A bar screen is a row of parallel bars that catches floating rubbish.", "bar screen", "a", "a row of parallel bars that catches floating rubbish", "row"},
+		{"Hardness is a property of water that comes from dissolved calcium.", "hardness", "", "a property of water that comes from dissolved calcium", "property"},
+		{"Mudballs are lumps of floc and sand that form when a bed is not washed hard enough.", "mudballs", "", "lumps of floc and sand that form when a bed is not washed hard enough", "lump"},
+		{"The schmutzdecke is a living layer that forms on the top of a slow sand filter.", "schmutzdecke", "the", "a living layer that forms on the top of a slow sand filter", "layer"},
+		{"A wall that holds the content of a leaking tank is called a bund.", "bund", "a", "a wall that holds the content of a leaking tank", "wall"},
+		{"A clearwell is a covered tank that stores finished water, and it is cleaned every year.", "clearwell", "a", "a covered tank that stores finished water", "tank"},
+		{"Breakpoint chlorination is the addition of chlorine until all ammonia has been destroyed.", "breakpoint chlorination", "", "the addition of chlorine until all ammonia has been destroyed", "addition"},
+		{"Available chlorine means the share of a product that acts as chlorine.", "available chlorine", "", "the share of a product that acts as chlorine", "share"},
+		{"Wet well: a chamber that holds raw water before it is pumped.", "wet well", "", "a chamber that holds raw water before it is pumped", "chamber"},
+	} {
+		facts := Read([]source.Passage{paragraph(c.text)})
+		if len(facts) != 1 || facts[0].Type != Definition {
+			t.Errorf("%q yields %+v", c.text, facts)
+			continue
+		}
+		f := facts[0]
+		if f.Subject != c.term || f.Object != c.meaning || f.Head != c.head || f.Article != c.article {
+			t.Errorf("%q yields %q (%q) is %q (%q)", c.text, f.Subject, f.Article, f.Object, f.Head)
+		}
+	}
+}
+
+// A wrong fact costs trust: these say nothing that a question could ask for.
+func TestNoDefinition(t *testing.T) {
+	for _, text := range []string{
+		"It is a tank that stores water.",
+		"This is the reason that the bed is washed slowly.",
+		"The first step is the opening of the valve by hand.",
+		"A filter is dirty.",
+		"What is a filter that works mostly at the surface?",
+		"The operator is at the works every day of the week.",
+		"The two are the same thing in different words.",
+		"Water is pumped to the tower by two machines.",
+		"The dose is the sum of the two.",
+		"Note: a valve must be closed slowly by hand.",
+	} {
+		for _, f := range Read([]source.Passage{paragraph(text)}) {
+			if f.Type == Definition {
+				t.Errorf("%q yields %q is %q", text, f.Subject, f.Object)
+			}
+		}
+	}
+}
+
+func TestLimits(t *testing.T) {
+	for _, c := range []struct{ text, number, unit, phrase string }{
+		{"The residual at the last tap of a zone must be at least 0.2 mg/L.", "0.2", "mg/L", "at least"},
+		{"Lead at the tap must not exceed 0.01 mg/L.", "0.01", "mg/L", "not exceed"},
+		{"Samples for bacteria must reach the laboratory within 24 hours.", "24", "hours", "within"},
+		{"The bed must be expanded by at least 20% to be cleaned well.", "20", "%", "at least"},
+	} {
+		facts := Read([]source.Passage{paragraph(c.text)})
+		if len(facts) != 1 || facts[0].Type != Limit {
+			t.Errorf("%q yields %+v", c.text, facts)
+			continue
+		}
+		f := facts[0]
+		if f.Quantity.Value != c.number || f.Quantity.Unit != c.unit || f.Predicate != c.phrase {
+			t.Errorf("%q yields %v %q", c.text, *f.Quantity, f.Predicate)
+		}
+		if got := f.Quote[f.At : f.At+len(c.number)]; got != c.number {
+			t.Errorf("%q: the number is said to stand at %q", c.text, got)
+		}
+	}
+	for _, text := range []string{
+		"It must not exceed 0.3 NTU.",
+		"The works treats 6.4 ML/d and the jar test asks for 22 mg/L of alum.",
+		"A log must be kept by at least two people.",
+		"The province has at least 3 rivers.",
+	} {
+		for _, f := range Read([]source.Passage{paragraph(text)}) {
+			if f.Type == Limit {
+				t.Errorf("%q yields the limit %q", text, f.Object)
+			}
+		}
+	}
+}
+
+func TestReadFormula(t *testing.T) {
+	for _, c := range []struct {
+		text, latex string
+		units       []string
+	}{
+		{"mass = dose × volume / available fraction, where the mass is in kg, the dose is in mg/L, the volume is in ML and the available fraction is a decimal",
+			`\text{mass} = \frac{\text{dose} \times \text{volume}}{\text{available fraction}}`, []string{"kg", "mg/L", "ML", ""}},
+		{"Wash rate = flow / area, where the rate is in m/h, the flow in m³/h and the area in m².", `\text{wash rate} = \frac{\text{flow}}{\text{area}}`, []string{"m/h", "m³/h", "m²"}},
+		{"m = DV/a, where m is the mass in kg, D is the dose in mg/L, V is the volume in ML and a is the available fraction", `m = \frac{D \times V}{a}`, []string{"kg", "mg/L", "ML", ""}},
+		{"flow (m³/h) = area (m²) × velocity (m/h)", `\text{flow} = \text{area} \times \text{velocity}`, []string{"m³/h", "m²", "m/h"}},
+	} {
+		f, ok := ReadFormula(c.text)
+		if !ok {
+			t.Errorf("%q is not read", c.text)
+			continue
+		}
+		if f.LaTeX() != c.latex {
+			t.Errorf("%q reads as %s", c.text, f.LaTeX())
+		}
+		for i, v := range f.Variables {
+			if v.Unit.Text != c.units[i] {
+				t.Errorf("%q: %s is in %q, want %q", c.text, v.Name, v.Unit.Text, c.units[i])
+			}
+		}
+		if err := f.CheckUnits(); err != nil {
+			t.Errorf("%q: %v", c.text, err)
+		}
+	}
+	for _, text := range []string{
+		"The feed rate is 22 × 6.4 = 140.8 kg/d",
+		"a = b = c, where a is in kg",
+		"mass = dose × volume, where the mass is in kg", // dose and volume are left open
+		"= dose × volume",
+		"pressure = 5",
+	} {
+		if f, ok := ReadFormula(text); ok {
+			t.Errorf("%q reads as %s", text, f.LaTeX())
+		}
+	}
+}
+
+func TestFormulaWithItsListBelow(t *testing.T) {
+	passages := []source.Passage{
+		{ID: "p1", Kind: source.Formula, Text: "Feed rate = dose × flow"},
+		{ID: "p2", Kind: source.Item, Text: "the feed rate is in kg/d"},
+		{ID: "p3", Kind: source.Item, Text: "the dose is in mg/L"},
+		{ID: "p4", Kind: source.Item, Text: "the flow is in ML/d"},
+	}
+	facts := Read(passages)
+	if len(facts) == 0 || facts[0].Type != Formula || facts[0].Equation.Variables[2].Unit.Text != "ML/d" {
+		t.Errorf("%+v", facts)
+	}
+}
+
+func TestGlossaryTable(t *testing.T) {
+	facts := Read([]source.Passage{{ID: "t", Kind: source.Table, Rows: [][]string{
+		{"Term", "Meaning"}, {"Bund", "a low wall around a tank that holds its content"}, {"Weir", "a notched plate over which water flows off"},
+	}}})
+	if len(facts) != 2 || facts[0].Subject != "bund" || facts[1].Head != "plate" {
+		t.Errorf("%+v", facts)
+	}
+}
+
+func TestQuotesStandInTheirPassages(t *testing.T) {
+	text := "A weir is a notched plate over which settled water flows off. Sludge must be drawn off before it is deeper than 0.5 m, or gas lifts it. The log must be kept for at least 10 years."
+	for _, f := range Read([]source.Passage{paragraph(text)}) {
+		found := false
+		for i := range text {
+			if i+len(f.Quote) <= len(text) && text[i:i+len(f.Quote)] == f.Quote {
+				found = true
+			}
+		}
+		if !found {
+			t.Errorf("%q does not stand in the passage", f.Quote)
+		}
+	}
+}
+
+func FuzzReadFormula(f *testing.F) {
+	f.Add("m = DV/a, where m is the mass in kg, D the dose (mg/L)")
+	f.Add("a (m) = b (m²) / c (m)")
+	f.Fuzz(func(t *testing.T, text string) {
+		if formula, ok := ReadFormula(text); ok {
+			_ = formula.CheckUnits()
+			_ = formula.LaTeX()
+		}
+	})
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add("A weir is a plate that holds water. It must be at least 3 m high: x = y.")
+	f.Fuzz(func(t *testing.T, text string) {
+		Read([]source.Passage{paragraph(text)})
+	})
+}

@@ -1,0 +1,76 @@
+package markdown
+
+import (
+	"reflect"
+	"strings"
+	"testing"
+
+	"zincowl/core/source"
+)
+
+const notes = `# Dosing
+
+A *dose* is the **mass** of chemical.
+It goes on.
+
+## Rates
+
+- one [link](http://example.org)
+- two
+  - nested
+
+| term | meaning |
+|---|---|
+| bund | a low wall |
+
+Rate = dose × flow, where the rate is in kg/d.
+
+    code = block
+`
+
+func TestRead(t *testing.T) {
+	doc := Read("dosing.md", []byte(notes))
+	type want struct {
+		kind source.Kind
+		line int
+		text string
+	}
+	wants := []want{
+		{source.Heading, 1, "Dosing"},
+		{source.Paragraph, 3, "A dose is the mass of chemical. It goes on."},
+		{source.Heading, 6, "Rates"},
+		{source.Item, 8, "one link"},
+		{source.Item, 9, "two"},
+		{source.Item, 10, "nested"},
+		{source.Table, 12, "term | meaning\nbund | a low wall"},
+		{source.Formula, 16, "Rate = dose × flow, where the rate is in kg/d."},
+		{source.Paragraph, 18, "code = block"},
+	}
+	var got []want
+	for _, p := range doc.Passages {
+		got = append(got, want{p.Kind, p.Locator.Line, p.Text})
+	}
+	if !reflect.DeepEqual(got, wants) {
+		t.Errorf("got  %+v\nwant %+v", got, wants)
+	}
+	if rows := doc.Passages[6].Rows; len(rows) != 2 || rows[1][1] != "a low wall" {
+		t.Errorf("the table's rows are %q", rows)
+	}
+	if h := doc.Passages[7].Locator.Heading; strings.Join(h, "/") != "Dosing/Rates" {
+		t.Errorf("the heading path is %q", h)
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add([]byte(notes))
+	f.Add([]byte("# \n\n> a\n> - b\n\n1. c\n```\nd"))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		if !strings.Contains(string(data), "\x00") {
+			for _, p := range Read("x.md", data).Passages {
+				if p.Locator.Line < 1 || p.Text != source.Fold(p.Text) && p.Kind != source.Table {
+					t.Fatalf("%+v", p)
+				}
+			}
+		}
+	})
+}

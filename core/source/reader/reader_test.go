@@ -1,0 +1,84 @@
+package reader
+
+import (
+	"errors"
+	"strings"
+	"testing"
+
+	"zincowl/core/source"
+)
+
+func TestReadPicksByContentAndName(t *testing.T) {
+	for _, c := range []struct{ name, text, kind, title string }{
+		{"a.txt", "# not a heading\n\nwords here", "text", "a"},
+		{"a.md", "# A heading\n\nwords", "markdown", "A heading"},
+		{"Pasted text", "# A heading\n\nwords", "markdown", "A heading"},
+		{"Pasted text", "Only words here.", "text", "Pasted text"},
+		{"b.txt", "\xef\xbb\xbfTitle\n\nwords", "text", "Title"},
+	} {
+		doc, err := Read(c.name, []byte(c.text))
+		if err != nil || doc.Kind != c.kind || doc.Title != c.title {
+			t.Errorf("Read(%q, %q) is a %s named %q, %v", c.name, c.text, doc.Kind, doc.Title, err)
+		}
+	}
+}
+
+func TestReadRefusesWithASentence(t *testing.T) {
+	for name, c := range map[string]struct {
+		data string
+		says string
+	}{
+		"empty":       {"", "There is nothing in this text"},
+		"blank":       {" \n\t\n", "There is nothing in this text"},
+		"marks alone": {"---\n\n***\n", "marks but no words"},
+		"latin-1":     {"one\ntwo\nthr\xe9e", "first odd byte is on line 3"},
+		"UTF-16":      {"\xff\xfea\x00b\x00", "saved as UTF-16"},
+		"a PDF":       {"%PDF-1.7 …", "This is a PDF"},
+		"an archive":  {"PK\x03\x04…", "a compressed document"},
+		"a zero byte": {"ab\x00c", "a zero byte stands at position 2"},
+		"too large":   {strings.Repeat("word ", MaxBytes/5+1), "the limit is 16 MB"},
+	} {
+		_, err := Read("x.md", []byte(c.data))
+		bad := new(source.BadInput)
+		if !errors.As(err, &bad) || !strings.Contains(bad.Says, c.says) {
+			t.Errorf("%s: %v", name, err)
+		} else if !strings.Contains(bad.Says, ";") {
+			t.Errorf("%s: %q does not say what to do", name, bad.Says)
+		}
+	}
+}
+
+func TestReadWarnsOfAnotherLanguage(t *testing.T) {
+	doc, err := Read("x.txt", []byte(strings.Repeat("Der Filter ist ein Bett aus Sand, das die Teilchen aus dem Wasser nimmt und nicht mit der Luft. ", 5)))
+	if err != nil || doc.Language != "de" || len(doc.Warnings) != 1 {
+		t.Errorf("%s, %v, %v", doc.Language, doc.Warnings, err)
+	}
+}
+
+func TestPassageIDsSurviveAnEdit(t *testing.T) {
+	before, _ := Read("x.txt", []byte("Title\n\nOne stays.\n\nTwo stays.\n\nTwo stays."))
+	after, _ := Read("x.txt", []byte("Title\n\nSomething new.\n\nOne stays.\n\nTwo stays.\n\nTwo stays."))
+	ids := map[string]bool{}
+	for _, p := range after.Passages {
+		if ids[p.ID] {
+			t.Errorf("two passages share the id %s", p.ID)
+		}
+		ids[p.ID] = true
+	}
+	for _, p := range before.Passages {
+		if !ids[p.ID] {
+			t.Errorf("%q has lost its id", p.Text)
+		}
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add("a.md", []byte("# x\n\ny = z"))
+	f.Add("a.txt", []byte{0xff, 0xfe, 0})
+	f.Fuzz(func(t *testing.T, name string, data []byte) {
+		doc, err := Read(name, data)
+		if err == nil && len(doc.Passages) == 0 {
+			t.Error("a document without passages was read")
+		}
+	})
+}
