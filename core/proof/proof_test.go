@@ -1,0 +1,260 @@
+package proof
+
+import (
+	"context"
+	"math/big"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"zincowl/core/maths"
+	"zincowl/core/question"
+	"zincowl/core/source/reader"
+	"zincowl/core/writer"
+)
+
+// course reads the demo's sources for the writer and for the proof.
+func course(t testing.TB) (*writer.Material, *Library) {
+	t.Helper()
+	names, err := filepath.Glob("../../demo/sources/*")
+	if err != nil || len(names) < 4 {
+		t.Fatalf("the demo's sources are not there: %v, %v", names, err)
+	}
+	var from []writer.Source
+	var sources []Source
+	for _, name := range names {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		doc, err := reader.Read(filepath.Base(name), data)
+		if err != nil {
+			t.Fatal(err)
+		}
+		from = append(from, writer.Source{ID: name, Title: doc.Title, Doc: doc})
+		sources = append(sources, Source{name, doc.Title, doc})
+	}
+	return writer.Study(from), NewLibrary(sources)
+}
+
+func drafts(t testing.TB, m *writer.Material, seed uint64) []question.Question {
+	t.Helper()
+	var out []question.Question
+	b := writer.Brief{Count: 200, Seed: seed, Levels: map[question.Level]int{question.Easy: 110, question.Medium: 45, question.Hard: 45}}
+	if _, err := writer.Draft(context.Background(), m, b, func(q question.Question) error {
+		out = append(out, q)
+		return nil
+	}); err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+func TestSoundDraftsAreCleared(t *testing.T) {
+	m, l := course(t)
+	for seed := range uint64(3) {
+		for _, q := range drafts(t, m, seed+21) {
+			if r := Examine(q, l); r.Verdict != Cleared {
+				t.Errorf("%s (%s) is %s: %+v", q.Stem, q.KeyText(), r.Verdict, r.Findings)
+			}
+		}
+	}
+}
+
+// A fault planted into a sound question; false where it does not apply.
+type fault struct {
+	name  string
+	plant func(q *question.Question) bool
+	// mends says that the proof has to know what is right instead.
+	mends bool
+	// may is the mildest verdict that is right: faulted, or held where the
+	// sources alone can't show it wrong.
+	may Verdict
+}
+
+var faults = []fault{
+	{"key moved to another option", func(q *question.Question) bool {
+		for _, o := range q.Options {
+			if o.ID != q.Key.Options[0] {
+				q.Key.Options = []string{o.ID}
+				return true
+			}
+		}
+		return false
+	}, true, Faulted},
+	{"right amount in none of the options", func(q *question.Question) bool {
+		for i, o := range q.Options {
+			if v, ok := maths.ParseQuantity(o.Text); ok && o.ID == q.Key.Options[0] {
+				q.Options[i].Text = maths.WithUnit(maths.Exact(v.Value.Mul(v.Value, big.NewRat(11, 10))), v.Unit)
+				return true
+			}
+		}
+		return false
+	}, true, Faulted},
+	{"two options alike", func(q *question.Question) bool {
+		if len(q.Options) > 1 {
+			q.Options[1].Text = "  " + strings.ToUpper(q.Options[0].Text)
+		}
+		return len(q.Options) > 1
+	}, false, Faulted},
+	{"one amount in two units", func(q *question.Question) bool {
+		for i, o := range q.Options {
+			v, ok := maths.ParseQuantity(o.Text)
+			if !ok || o.ID == q.Key.Options[0] {
+				continue
+			}
+			for _, u := range maths.Siblings(v.Unit) {
+				key, _ := q.KeyOption()
+				k, _ := maths.ParseQuantity(key.Text)
+				if number := maths.Exact(k.In(u)); len(number) < 12 && !strings.Contains(number, "/") {
+					q.Options[i].Text = maths.WithUnit(number, u)
+					return true
+				}
+			}
+		}
+		return false
+	}, false, Faulted},
+	{"given changed", func(q *question.Question) bool {
+		found := maths.FindQuantities(q.Stem)
+		if q.Model == nil || len(found) == 0 {
+			return false
+		}
+		f := found[0]
+		q.Stem = q.Stem[:f.Start] + maths.Exact(f.Value.Add(f.Value, f.Value)) + q.Stem[f.Start+len(f.Shown):]
+		return true
+	}, true, Faulted},
+	{"typed number ten times too much", func(q *question.Question) bool {
+		q.Key.Value += "0"
+		return q.Kind == question.Numeric && !strings.Contains(q.Key.Value, ".")
+	}, true, Faulted},
+	{"typed number in a wrong unit", func(q *question.Question) bool {
+		ok := q.Kind == question.Numeric && q.Key.Unit != "h" && q.Key.Unit != ""
+		q.Key.Unit = "h"
+		return ok
+	}, true, Faulted},
+	{"words of the quote changed", func(q *question.Question) bool {
+		q.Cites[0].Quote = strings.Replace(q.Cites[0].Quote, " is ", " is not ", 1)
+		return strings.Contains(q.Cites[0].Quote, " is not ")
+	}, false, Faulted},
+	{"quote from another passage", func(q *question.Question) bool {
+		q.Cites[0].Quote = "A bar screen is a row of parallel bars."
+		return true
+	}, false, Faulted},
+	{"another term in the blank", func(q *question.Question) bool {
+		if q.Kind == question.Blanks {
+			q.Key.Blanks = [][]string{{"zeolite"}}
+		}
+		return q.Kind == question.Blanks
+	}, false, Held},
+	{"another number in the blank", func(q *question.Question) bool {
+		if q.Kind != question.Blanks {
+			return false
+		}
+		_, number := maths.ParseDecimal(q.Key.Blanks[0][0])
+		q.Key.Blanks[0][0] += "5"
+		return number
+	}, false, Held},
+	{"asked the other way", func(q *question.Question) bool {
+		ok := strings.HasPrefix(q.Stem, "What is a ")
+		q.Stem = strings.Replace(q.Stem, "What is a ", "Which of these is not a ", 1)
+		return ok
+	}, false, Unproven},
+	{"evidence gone", func(q *question.Question) bool {
+		q.Cites[0].Passage = "p0"
+		return true
+	}, false, Held},
+}
+
+// clone copies what a fault may change.
+func clone(q question.Question) question.Question {
+	q.Options = append([]question.Option(nil), q.Options...)
+	q.Cites = append([]question.Cite(nil), q.Cites...)
+	q.Key.Options = append([]string(nil), q.Key.Options...)
+	var blanks [][]string
+	for _, b := range q.Key.Blanks {
+		blanks = append(blanks, append([]string(nil), b...))
+	}
+	q.Key.Blanks = blanks
+	return q
+}
+
+// Every fault is found in every question it can be planted into: no faulted
+// question may be cleared.
+func TestPlantedFaultsAreFound(t *testing.T) {
+	m, l := course(t)
+	qs := drafts(t, m, 31)
+	for _, f := range faults {
+		planted, found, mended := 0, 0, 0
+		for _, sound := range qs {
+			q := clone(sound)
+			if !f.plant(&q) {
+				continue
+			}
+			planted++
+			r := Examine(q, l)
+			switch {
+			case r.Verdict == Cleared:
+				t.Errorf("%s: %s (%s) is cleared", f.name, q.Stem, q.KeyText())
+			case r.Verdict == Faulted, f.may == Held && r.Verdict == Held, f.may == Unproven:
+				found++
+			default:
+				t.Errorf("%s: %s (%s) is only %s", f.name, q.Stem, q.KeyText(), r.Verdict)
+			}
+			if r.Mend == nil {
+				continue
+			}
+			mended++
+			if again := Examine(*r.Mend, l); f.mends && again.Verdict != Cleared {
+				t.Errorf("%s: the correction of %s to %s is %s: %+v", f.name, q.Stem, r.Mend.KeyText(), again.Verdict, again.Findings)
+			}
+		}
+		if planted == 0 || f.mends && mended < planted*9/10 {
+			t.Errorf("%s: planted %d times, mended %d", f.name, planted, mended)
+		}
+		t.Logf("%-36s planted %3d, found %3d, corrected %3d", f.name, planted, found, mended)
+	}
+}
+
+func TestOtherSourcesProveNothing(t *testing.T) {
+	m, _ := course(t)
+	doc, err := reader.Read("other.txt", []byte("Other\n\nA kiln is an oven that fires clay at a great heat."))
+	if err != nil {
+		t.Fatal(err)
+	}
+	l := NewLibrary([]Source{{"other", "Other", doc}})
+	for _, q := range drafts(t, m, 41) {
+		if r := Examine(q, l); r.Verdict == Cleared {
+			t.Errorf("%s is cleared by a source that says nothing of it", q.Stem)
+		}
+	}
+}
+
+func TestExamineSaysWhatIsMissing(t *testing.T) {
+	_, l := course(t)
+	r := Examine(question.Question{Kind: question.Choice, Level: question.Easy, Stem: "What is a weir?"}, l)
+	if r.Verdict != Faulted || len(r.Findings) != 1 || r.Findings[0].Check != "whole" {
+		t.Errorf("%+v", r)
+	}
+}
+
+func TestFormulasThatDisagreeHold(t *testing.T) {
+	doc, err := reader.Read("two.txt", []byte("Loss = flow × 2, where the loss is in m and the flow is in m.\n\nLoss = flow × 3, where the loss is in m and the flow is in m."))
+	if err != nil {
+		t.Fatal(err)
+	}
+	l := NewLibrary([]Source{{"two", "Two", doc}})
+	r := Examine(question.Question{Kind: question.Numeric, Level: question.Easy, Stem: "The flow is 4 m. What is the loss in m?", Key: question.Key{Value: "8", Unit: "m"}}, l)
+	if r.Verdict != Held || !strings.Contains(r.Findings[0].Says, "disagree") {
+		t.Errorf("%s: %+v", r.Verdict, r.Findings)
+	}
+}
+
+func BenchmarkExamine(b *testing.B) {
+	m, l := course(b)
+	qs := drafts(b, m, 51)
+	b.ResetTimer()
+	for i := 0; b.Loop(); i++ {
+		Examine(qs[i%len(qs)], l)
+	}
+}

@@ -1,0 +1,243 @@
+package writer
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"zincowl/core/maths"
+	"zincowl/core/question"
+	"zincowl/core/source"
+	"zincowl/core/source/reader"
+	"zincowl/core/syllabus"
+)
+
+var topics = []syllabus.Topic{
+	{ID: "dosing", Title: "Chemical dosing"}, {ID: "disinfection", Title: "Disinfection"}, {ID: "filtration", Title: "Filtration"},
+	{ID: "coagulation", Title: "Coagulation and mixing"}, {ID: "sampling", Title: "Sampling and rules"}, {ID: "pumps", Title: "Pumps and hydraulics"},
+	{ID: "records", Title: "Records and accounts"},
+}
+
+// course reads the sources of the demo course.
+func course(t testing.TB) []Source {
+	t.Helper()
+	names, err := filepath.Glob("../../demo/sources/*")
+	if err != nil || len(names) < 4 {
+		t.Fatalf("the demo's sources are not there: %v, %v", names, err)
+	}
+	var out []Source
+	for _, name := range names {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		doc, err := reader.Read(filepath.Base(name), data)
+		if err != nil {
+			t.Fatal(err)
+		}
+		out = append(out, Source{ID: filepath.Base(name), Title: doc.Title, Doc: doc, Topics: syllabus.Assign(doc.Passages, topics)})
+	}
+	return out
+}
+
+func draft(t testing.TB, m *Material, b Brief) ([]question.Question, []Declined) {
+	t.Helper()
+	var out []question.Question
+	declined, err := Draft(context.Background(), m, b, func(q question.Question) error {
+		out = append(out, q)
+		return nil
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return out, declined
+}
+
+func TestDraftsAreWhole(t *testing.T) {
+	sources := course(t)
+	m := Study(sources)
+	passages := map[string]source.Passage{}
+	for _, s := range sources {
+		for _, p := range s.Doc.Passages {
+			passages[p.ID] = p
+		}
+	}
+	for seed := range uint64(5) {
+		qs, declined := draft(t, m, Brief{Count: 200, Seed: seed + 1, Levels: map[question.Level]int{question.Easy: 110, question.Medium: 45, question.Hard: 45}})
+		if len(qs)+len(declined) != 200 || len(qs) < 195 {
+			t.Errorf("seed %d: %d drafted, %d declined", seed, len(qs), len(declined))
+		}
+		seen := map[string]bool{}
+		for _, q := range qs {
+			if err := q.Validate(); err != nil {
+				t.Errorf("%s: %v", q.Stem, err)
+			}
+			if seen[q.ID] {
+				t.Errorf("%s stands there twice", q.Stem)
+			}
+			seen[q.ID] = true
+			if len(q.Cites) != 1 || !strings.Contains(passages[q.Cites[0].Passage].Text, q.Cites[0].Quote) {
+				t.Errorf("%s: the quote %v does not stand in its passage", q.Stem, q.Cites)
+			}
+			checkOptions(t, q)
+			if q.Model != nil {
+				checkNumbers(t, q)
+			}
+		}
+	}
+}
+
+// checkOptions asks that options differ and that each wrong one has its slip.
+func checkOptions(t *testing.T, q question.Question) {
+	t.Helper()
+	key, _ := q.KeyOption()
+	for i, o := range q.Options {
+		for _, other := range q.Options[:i] {
+			x, ok1 := maths.ParseQuantity(o.Text)
+			y, ok2 := maths.ParseQuantity(other.Text)
+			if o.Text == other.Text || ok1 && ok2 && x.In(y.Unit).Cmp(y.Value) == 0 {
+				t.Errorf("%s: %q and %q are the same", q.Stem, o.Text, other.Text)
+			}
+		}
+		if (o.ID != key.ID) != (o.Slip != "") || o.Why == "" {
+			t.Errorf("%s: option %q has the slip %q because %q", q.Stem, o.Text, o.Slip, o.Why)
+		}
+	}
+}
+
+// checkNumbers asks that every given is stated once with its unit, that the
+// steps are there, and that the level is what it claims.
+func checkNumbers(t *testing.T, q question.Question) {
+	t.Helper()
+	found := maths.FindQuantities(q.Stem)
+	if len(found) != len(q.Model.Stages[0].Givens) {
+		t.Errorf("%s states %d quantities for %d givens", q.Stem, len(found), len(q.Model.Stages[0].Givens))
+	}
+	if len(q.Worked) < 2 || !strings.Contains(q.Worked[len(q.Worked)-1], strings.TrimSuffix(q.KeyText(), " "+q.Model.Unit)) && q.Kind == question.Choice {
+		t.Errorf("%s: the steps %q do not end at %s", q.Stem, q.Worked, q.KeyText())
+	}
+	want := map[question.Level][]string{question.Easy: nil, question.Medium: {"conversion"}, question.Hard: {"another unknown"}}[q.Level]
+	if !slices.Equal(q.LevelBecause, want) {
+		t.Errorf("%s is called %s because of %q", q.Stem, q.Level, q.LevelBecause)
+	}
+}
+
+func TestTheSameSeedGivesTheSameBatch(t *testing.T) {
+	batch := func(seed uint64) string {
+		qs, _ := draft(t, Study(course(t)), Brief{Count: 60, Seed: seed})
+		data, err := json.Marshal(qs)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(data)
+	}
+	if batch(7) != batch(7) {
+		t.Error("seed 7 gives two batches")
+	}
+	if batch(7) == batch(8) {
+		t.Error("seeds 7 and 8 give one batch")
+	}
+}
+
+func TestDraftKeepsToTheBrief(t *testing.T) {
+	m := Study(course(t))
+	qs, _ := draft(t, m, Brief{Count: 24, Seed: 1, Topics: []string{"filtration"}, Kinds: map[question.Kind]float64{question.Numeric: 1}, Levels: map[question.Level]int{question.Hard: 10}})
+	hard := 0
+	for _, q := range qs {
+		if q.Topic != "filtration" || q.Kind != question.Numeric {
+			t.Errorf("%s %s of %s", q.Kind, q.Level, q.Topic)
+		}
+		if q.Level == question.Hard {
+			hard++
+		}
+	}
+	if hard < 10 || len(qs) != 24 {
+		t.Errorf("%d hard of %d", hard, len(qs))
+	}
+
+	before, _ := draft(t, m, Brief{Count: 40, Seed: 3})
+	var avoid []string
+	for _, q := range before {
+		avoid = append(avoid, q.ID)
+	}
+	again, _ := draft(t, m, Brief{Count: 40, Seed: 3, Avoid: avoid})
+	for _, q := range again {
+		if slices.Contains(avoid, q.ID) {
+			t.Errorf("%s was to be avoided", q.Stem)
+		}
+	}
+
+	one := Brief{Count: 10, Seed: 1, From: []From{{Source: "plant-and-rules.md"}}}
+	qs, _ = draft(t, m, one)
+	for _, q := range qs {
+		if q.Cites[0].Source != "plant-and-rules.md" {
+			t.Errorf("%s was drawn from %s", q.Stem, q.Cites[0].Source)
+		}
+	}
+}
+
+func TestDraftDeclinesWithTheReason(t *testing.T) {
+	doc, err := reader.Read("thin.txt", []byte("Thin\n\nA weir is a notched plate over which settled water flows off."))
+	if err != nil {
+		t.Fatal(err)
+	}
+	qs, declined := draft(t, Study([]Source{{ID: "thin", Doc: doc}}), Brief{Count: 6, Seed: 1, Levels: map[question.Level]int{question.Hard: 2}})
+	if len(qs) != 0 || len(declined) != 6 {
+		t.Fatalf("%d drafted, %d declined", len(qs), len(declined))
+	}
+	for _, d := range declined {
+		if !strings.HasPrefix(d.Why, "Nothing is left") && !strings.HasPrefix(d.Why, "Too few terms") {
+			t.Errorf("%s: %q", d.Slot, d.Why)
+		}
+	}
+}
+
+func TestDraftStops(t *testing.T) {
+	m := Study(course(t))
+	ctx, cancel := context.WithCancel(context.Background())
+	n := 0
+	_, err := Draft(ctx, m, Brief{Count: 100, Seed: 1}, func(question.Question) error {
+		if n++; n == 5 {
+			cancel()
+		}
+		return nil
+	})
+	if !errors.Is(err, context.Canceled) || n != 5 {
+		t.Errorf("%d drafted, %v", n, err)
+	}
+	full := errors.New("full")
+	if _, err := Draft(context.Background(), m, Brief{Count: 9, Seed: 1}, func(question.Question) error { return full }); !errors.Is(err, full) {
+		t.Error(err)
+	}
+}
+
+func TestFormulasWithUnitsThatDisagreeBearNothing(t *testing.T) {
+	doc, err := reader.Read("wrong.txt", []byte("Mass = dose × volume, where the mass is in kg, the dose is in mg/L and the volume is in m³."))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if m := Study([]Source{{ID: "w", Doc: doc}}); len(m.ideas) != 0 {
+		t.Errorf("%d ideas", len(m.ideas))
+	}
+}
+
+// Drafting 200 questions from the demo's notes after they have been studied.
+func BenchmarkDraft200(b *testing.B) {
+	m := Study(course(b))
+	for b.Loop() {
+		draft(b, m, Brief{Count: 200, Seed: 9, Levels: map[question.Level]int{question.Easy: 110, question.Medium: 45, question.Hard: 45}})
+	}
+	b.ReportMetric(float64(b.N)/b.Elapsed().Seconds(), "x-of-1-batch/s")
+}
+
+func BenchmarkStudy(b *testing.B) {
+	sources := course(b)
+	for b.Loop() {
+		Study(sources)
+	}
+}
