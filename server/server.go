@@ -189,12 +189,12 @@ const (
 
 // problem turns an error of a journey into a status and a sentence.
 func (s *Server) problem(err error) huma.StatusError {
-	if bad := new(app.Invalid); errors.As(err, &bad) {
-		return huma.Error422UnprocessableEntity(bad.Says)
-	}
+	bad := new(app.Invalid)
 	switch {
 	case errors.Is(err, app.ErrSignIn):
 		return huma.Error401Unauthorized(err.Error())
+	case errors.As(err, &bad):
+		return huma.Error422UnprocessableEntity(bad.Says)
 	case errors.Is(err, app.ErrNotFound):
 		return huma.Error404NotFound(nothingHere)
 	case errors.Is(err, app.ErrForbidden):

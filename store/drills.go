@@ -71,8 +71,8 @@ type Picked struct {
 // wrong first, then those answered longest ago; what is equal, by the seed.
 func Pick(ctx context.Context, db DB, s Scope, f Filter, topic *uuid.UUID, n int, seed string, now time.Time) ([]Picked, error) {
 	return all[Picked](ctx, db, `select q.id, q.version from questions q
-		left join lateral (select r.percent, r.answered_at from responses r
-			where r.account_id = $2 and r.question_id = q.id order by r.answered_at desc limit 1) r on true
+		left join (select distinct on (question_id) question_id, percent, answered_at from responses
+			where account_id = $2 order by question_id, answered_at desc) r on r.question_id = q.id
 		where `+ready+` and q.topic_id is not distinct from $6
 		order by r.percent is not null and r.percent = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $7) limit $8`,
 		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topic, seed, n)

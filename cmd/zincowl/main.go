@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"os"
+	"strings"
 
 	"github.com/alecthomas/kong"
 )
@@ -42,7 +43,8 @@ func main() {
 		if errors.Is(err, errFindings) {
 			os.Exit(exitFindings)
 		}
-		fmt.Fprintf(os.Stderr, "zincowl: %v\n", err)
+		line := strings.Join(strings.Fields(err.Error()), " ") // one line, whatever a library says
+		fmt.Fprintf(os.Stderr, "zincowl: %s\n", line)
 		os.Exit(exitBadInput)
 	}
 }

@@ -1,0 +1,96 @@
+package app_test
+
+import (
+	"context"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+
+	"zincowl/app"
+)
+
+// bankOf is how many questions stand in the bank of the benchmark.
+const bankOf = 50_000
+
+// limit is what the next question and its answer may take together.
+const limit = 10 * time.Millisecond
+
+// filled is a course whose bank holds copies of drafted questions, with a long
+// past of answers.
+func filled(b *testing.B) *world {
+	w := newWorld(b)
+	w.drafted(30)
+	if _, err := w.pool.Exec(ctx, `
+		with base as (select q.*, row_number() over () as n from questions q),
+		fresh as (
+			insert into questions (id, course_id, topic_id, state, fingerprint, version, verdict, kind, level, title, created_at)
+			select gen_random_uuid(), course_id, topic_id, 'bank', fingerprint || '-' || k, 1, 'cleared', kind, level, title || ' ' || n, created_at
+			from base, generate_series(1, $1 / (select count(*) from base)) k
+			returning id, title)
+		insert into question_versions (question_id, version, body, verdict, findings, created_at)
+		select f.id, 1, v.body, v.verdict, v.findings, v.created_at from fresh f
+		join base on base.title || ' ' || base.n = f.title join question_versions v on v.question_id = base.id`, bankOf); err != nil {
+		b.Fatal(err)
+	}
+	if _, err := w.pool.Exec(ctx, "analyze"); err != nil {
+		b.Fatal(err)
+	}
+	var n int
+	if err := w.pool.QueryRow(ctx, "select count(*) from questions where state = 'bank' and verdict = 'cleared'").Scan(&n); err != nil || n < bankOf*99/100 {
+		b.Fatalf("the bank holds %d questions, %v", n, err)
+	}
+	return w
+}
+
+// The next question is read and answered, as the page does it, with a full
+// bank. Reported is the median as a share of the limit.
+func BenchmarkNextQuestionAndAnswer(b *testing.B) {
+	w := filled(b)
+	var times []time.Duration
+	var run app.DrillRun
+	position := 1
+	for b.Loop() {
+		b.StopTimer()
+		if position > run.Total {
+			var err error
+			if run, err = w.StartDrill(ctx, w.owner, w.course, uuid.New(), app.Ask{Count: 100}); err != nil {
+				b.Fatal(err)
+			}
+			position = 1
+		}
+		b.StartTimer()
+		began := time.Now()
+		if _, err := w.DrillItem(ctx, w.owner, w.course, run.ID, position); err != nil {
+			b.Fatal(err)
+		}
+		if _, err := w.Answer(ctx, w.owner, w.course, run.ID, position, app.Answer{ID: uuid.New(), Confidence: "no idea"}); err != nil {
+			b.Fatal(err)
+		}
+		times = append(times, time.Since(began))
+		position++
+	}
+	slices.Sort(times)
+	median := times[len(times)/2]
+	b.ReportMetric(float64(median.Microseconds())/1000, "ms-median")
+	b.ReportMetric(float64(median)/float64(limit), "of-10ms-limit")
+}
+
+func BenchmarkStartDrill(b *testing.B) {
+	w := filled(b)
+	for b.Loop() {
+		if _, err := w.StartDrill(context.Background(), w.owner, w.course, uuid.New(), app.Ask{Count: 15}); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+func BenchmarkWorkline(b *testing.B) {
+	w := filled(b)
+	for b.Loop() {
+		if _, err := w.Course(ctx, w.owner, w.course); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,65 @@
+package demo_test
+
+import (
+	"context"
+	"testing"
+	"time"
+
+	"zincowl/app"
+	"zincowl/demo"
+	"zincowl/pglocal/pgtest"
+)
+
+func TestMain(m *testing.M) { pgtest.Main(m) }
+
+func TestLoad(t *testing.T) {
+	ctx := context.Background()
+	pool := pgtest.Pool(t)
+	now := time.Date(2026, 5, 4, 9, 0, 0, 0, time.UTC)
+	for range 2 { // the second time it is there
+		if err := demo.Load(ctx, pool, now); err != nil {
+			t.Fatal(err)
+		}
+	}
+	a := app.New(pool, nil, func() time.Time { return now })
+	account, err := a.SignIn(ctx, demo.Name, demo.Password)
+	if err != nil {
+		t.Fatal(err)
+	}
+	courses, err := a.Courses(ctx, account.ID)
+	if err != nil || len(courses) != 1 {
+		t.Fatalf("%d courses, %v", len(courses), err)
+	}
+	c := courses[0]
+	if c.Counts.Waiting != 4 || c.Counts.Ready < 150 || c.Counts.Sources < 4 || *c.DaysToExam != 41 {
+		t.Errorf("%+v", c.Counts)
+	}
+	sources, err := a.Sources(ctx, account.ID, c.ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, s := range sources {
+		if s.Words < 800 || s.Drawn == 0 || len(s.Warnings) > 0 {
+			t.Errorf("%s: %d words, %d drawn, %v", s.Title, s.Words, s.Drawn, s.Warnings)
+		}
+	}
+	gaps, err := a.Gaps(ctx, account.ID, c.ID)
+	if err != nil || gaps[0].Title != "Chemical dosing" {
+		t.Errorf("%+v, %v", gaps, err)
+	}
+	answered := 0
+	for _, g := range gaps {
+		if answered += g.Answered; g.Answered == 0 {
+			t.Errorf("%s has no answer", g.Title)
+		}
+	}
+	drills, err := a.Drills(ctx, account.ID, c.ID)
+	if err != nil || len(drills) < 12 || answered < 150 {
+		t.Errorf("%d drills with %d answers, %v", len(drills), answered, err)
+	}
+	for _, d := range drills {
+		if d.CreatedAt.After(now) || d.CreatedAt.Before(now.AddDate(0, 0, -22)) || d.FinishedAt == nil {
+			t.Errorf("%s at %s", d.Label, d.CreatedAt)
+		}
+	}
+}
