@@ -33,13 +33,14 @@ ui/src/api/schema.d.ts: $(wildcard server/*.go app/*.go core/*/*.go core/source/
 ui/dist/index.html: $(UI_FILES) ui/src/api/schema.d.ts ui/node_modules/.ready
 	cd ui && node_modules/.bin/tsc --noEmit && node_modules/.bin/vite build --logLevel warn
 
-bin/zincowl: debian $(GO_FILES) go.mod go.sum ui/dist/index.html
+bin/zincowl: $(GO_FILES) go.mod go.sum ui/dist/index.html core/language/lexicon/words.txt.gz $(wildcard demo/sources/* demo/*.json store/migrations/*) | debian
 	@mkdir -p bin
 	go build -o $@ ./cmd/zincowl
 
 check: build e2e/node_modules/.ready
 	test -z "$$(gofmt -l $$(git ls-files '*.go'))"
 	go vet ./...
+	@git diff --quiet -- ui/src/api/schema.d.ts || { echo "ui/src/api/schema.d.ts was not current; commit it as it is now." >&2; exit 1; }
 	cd e2e && node_modules/.bin/tsc --noEmit
 	node tools/size.mjs
 

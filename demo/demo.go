@@ -41,7 +41,7 @@ type course struct {
 	PassMark   float64 `json:"pass_mark"`
 	// Levels is how many questions of each level are drafted.
 	Levels map[question.Level]int `json:"levels"`
-	Topics     []struct {
+	Topics []struct {
 		Title  string  `json:"title"`
 		Weight float64 `json:"weight"`
 		Skill  float64 `json:"skill"` // share right in the last week

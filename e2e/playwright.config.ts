@@ -11,6 +11,7 @@ export default defineConfig({
   outputDir: "out",
   globalSetup: "./server.ts",
   workers: 2,
+  fullyParallel: true,
   timeout: 60_000,
   reporter: process.env.CI ? [["line"]] : [["list"]],
   testIgnore: process.env.SCREENSHOTS ? [] : ["screenshots.spec.ts"],
