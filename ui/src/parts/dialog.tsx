@@ -20,18 +20,17 @@ export function Dialog({ open, close, title, says, children }: Props) {
           className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(40rem,calc(100vw-24px))] -translate-x-1/2 overflow-y-auto rounded-sheet border border-line bg-paper px-6 py-5 sm:px-8"
           {...(says === undefined ? { "aria-describedby": undefined } : {})}
         >
-          <div className="mb-4 flex items-start justify-between gap-4">
-            <div>
-              <Radix.Title className="title">{title}</Radix.Title>
-              {says !== undefined && <Radix.Description className="mt-1 text-ink-2">{says}</Radix.Description>}
-            </div>
-            <Radix.Close asChild>
-              <Button small cap="Esc">
-                Close
-              </Button>
-            </Radix.Close>
+          <div className="mb-4 pr-24">
+            <Radix.Title className="title">{title}</Radix.Title>
+            {says !== undefined && <Radix.Description className="mt-1 text-ink-2">{says}</Radix.Description>}
           </div>
           {children}
+          {/* Last, so that what the sheet is for gets the focus first. */}
+          <Radix.Close asChild>
+            <Button small cap="Esc" className="absolute top-5 right-6">
+              Close
+            </Button>
+          </Radix.Close>
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

@@ -96,7 +96,7 @@ const heightOf = (weight: number) => Math.min(150, Math.max(56, 26 + weight * 4.
 function Row({ gap: g, pass, drill }: { gap: Gap; pass: number; drill: () => void }) {
   const e = g.estimate;
   return (
-    <li className={`grid grid-cols-[1fr_auto] items-center gap-x-4 border-t border-line py-2 ${columns} desk:py-0`} style={{ minHeight: heightOf(g.weight) }}>
+    <li className={`grid grid-cols-[1fr_auto_auto] items-center gap-x-4 border-t border-line py-2 ${columns} desk:py-0`} style={{ minHeight: heightOf(g.weight) }}>
       <div>
         <b className="block leading-tight wrap-anywhere">{g.title}</b>
         <span className="text-[12.5px] text-ink-2">
@@ -104,7 +104,7 @@ function Row({ gap: g, pass, drill }: { gap: Gap; pass: number; drill: () => voi
         </span>
       </div>
       <div
-        className="relative order-last col-span-2 h-10 self-stretch desk:order-none desk:col-span-1 desk:h-auto"
+        className="relative order-last col-span-3 h-10 self-stretch desk:order-none desk:col-span-1 desk:h-auto"
         role="img"
         aria-label={g.answered === 0 ? "No estimate yet" : `Estimate ${percent(e.share)}, between ${percent(e.low)} and ${percent(e.high)}; pass mark ${pass}%`}
       >
@@ -121,6 +121,7 @@ function Row({ gap: g, pass, drill }: { gap: Gap; pass: number; drill: () => voi
       </div>
       <span className="num text-right" aria-label={`${g.at_stake.toFixed(1)} marks at stake`}>
         {g.at_stake.toFixed(1)}
+        <span className="font-ui text-ink-2 desk:hidden"> marks</span>
       </span>
       <span className="text-right desk:text-left">
         <Button onClick={drill} disabled={g.ready === 0} aria-label={`Drill ${g.title}`} title={g.ready === 0 ? "No question on it is ready" : undefined}>

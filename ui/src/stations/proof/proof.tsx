@@ -16,8 +16,9 @@ export function ProofStation() {
   const go = useNavigate();
   const about = useQuery(queries.course(course)).data;
   const { data, error, refetch } = useQuery(queries.bench(course));
-  const groups = useMemo(() => (data && about ? grouped(data, about) : []), [data, about]);
-  const order = useMemo(() => groups.flatMap((g) => g.items), [groups]);
+  const waiting = useMemo(() => grouped(data?.filter((q) => q.state === "bench") ?? [], about), [data, about]);
+  const judged = useMemo(() => grouped(data?.filter((q) => q.state !== "bench") ?? [], about), [data, about]);
+  const order = useMemo(() => [...waiting, ...judged].flatMap((g) => g.items), [waiting, judged]);
   const at = order.findIndex((q) => q.id === id);
   const step = (by: number) => {
     const next = order[at + by];
@@ -29,12 +30,12 @@ export function ProofStation() {
   ]);
   useEffect(() => {
     document.title = "Proof · Zinc Owl";
-    const first = order.find((q) => q.state === "bench") ?? order[0];
+    const first = order[0];
     if (id === undefined && first) void go(`/courses/${course}/proof/${first.id}`, { replace: true });
   }, [course, go, id, order]);
   useEffect(() => {
     document.querySelector("[aria-current=page][data-row]")?.scrollIntoView({ block: "nearest" });
-  }, [id]);
+  }, [id, order]);
 
   if (error) return <Failing error={error} again={() => void refetch()} />;
   if (!data || !about) return <Waiting what="the bench" />;
@@ -49,25 +50,24 @@ export function ProofStation() {
         </Nothing>
       </section>
     );
-  const waiting = data.filter((q) => q.state === "bench").length;
-  const cleared = data.filter((q) => q.verdict === "cleared").length;
+  const left = data.filter((q) => q.state === "bench");
+  const inJudged = data.some((q) => q.id === id && q.state !== "bench");
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 desk:h-[calc(100dvh-64px)] desk:flex-none desk:grid-rows-[minmax(0,1fr)] desk:grid-cols-[248px_minmax(0,1fr)_min(372px,30vw)]">
       <h1 className="sr-only">Proof</h1>
       <nav aria-label="The bench" className="max-h-56 overflow-y-auto py-4 pl-5 desk:max-h-none">
         <p>
-          <b>{waiting} waiting</b> <span className="text-ink-2">· {cleared} cleared</span>
+          <b>{left.length} waiting</b> <span className="text-ink-2">· {data.length - left.length} in the bank</span>
         </p>
-        {groups.map((g) => (
-          <section key={g.title} aria-label={g.title}>
-            <h2 className="label mt-3 mb-1.5">{g.title}</h2>
-            {g.items.map((q) => (
-              <Row key={q.id} course={course} item={q} />
-            ))}
-          </section>
-        ))}
+        <Groups course={course} groups={waiting} />
+        {judged.length > 0 && (
+          <details className="mt-4 border-t border-line pt-2" open={inJudged || data.length <= few}>
+            <summary className="label cursor-pointer pr-3">Of the newest batch, in the bank</summary>
+            <Groups course={course} groups={judged} />
+          </details>
+        )}
       </nav>
-      {id && <BenchedQuestion key={id} course={course} id={id} topics={about.topics} next={() => step(1)} left={data.filter((q) => q.state === "bench" && !q.uncovered && q.id !== id).length} />}
+      {id && <BenchedQuestion key={id} course={course} id={id} topics={about.topics} next={() => step(1)} left={left.filter((q) => !q.uncovered && q.id !== id).length} />}
     </div>
   );
 }
@@ -77,13 +77,27 @@ interface Group {
   items: BenchItem[];
 }
 
-/** grouped sorts the bench by topic; within one, what waits comes first. */
-function grouped(all: BenchItem[], course: Course): Group[] {
-  const groups: Group[] = course.topics.map((t) => ({ title: t.title, items: all.filter((q) => q.topic_id === t.id) }));
-  const topics = new Set(course.topics.map((t) => t.id));
-  groups.push({ title: "In no topic", items: all.filter((q) => !q.topic_id || !topics.has(q.topic_id)) });
-  for (const g of groups) g.items = [...g.items.filter((q) => q.state === "bench"), ...g.items.filter((q) => q.state !== "bench")];
+/** few is how many rows stand there without being folded away. */
+const few = 40;
+
+/** grouped sorts questions by topic, in the order of the syllabus. */
+function grouped(all: BenchItem[], course: Course | undefined): Group[] {
+  const topics = course?.topics ?? [];
+  const groups: Group[] = topics.map((t) => ({ title: t.title, items: all.filter((q) => q.topic_id === t.id) }));
+  const known = new Set(topics.map((t) => t.id));
+  groups.push({ title: "In no topic", items: all.filter((q) => !q.topic_id || !known.has(q.topic_id)) });
   return groups.filter((g) => g.items.length > 0);
+}
+
+function Groups({ course, groups }: { course: string; groups: Group[] }) {
+  return groups.map((g) => (
+    <section key={g.title} aria-label={g.title}>
+      <h2 className="label mt-3 mb-1.5">{g.title}</h2>
+      {g.items.map((q) => (
+        <Row key={q.id} course={course} item={q} />
+      ))}
+    </section>
+  ));
 }
 
 function Row({ course, item: q }: { course: string; item: BenchItem }) {
