@@ -2,8 +2,12 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { courseWithNotes, expect, signInToDemo, test } from "./people";
 
+const standards = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
+
 async function clean(page: Page, where: string) {
-  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
+  const scan = new AxeBuilder({ page }).setLegacyMode(true); // there are no frames to look into
+  const dark = await page.evaluate(() => document.documentElement.dataset.theme === "dark");
+  const { violations } = await (dark ? scan.withRules(["color-contrast"]) : scan.withTags(standards)).analyze(); // in the dark only the colours differ
   expect(violations.map((v) => `${where}: ${v.id} at ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
   const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   expect(wider, `${where} is wider than the window`).toBeLessThanOrEqual(0);
