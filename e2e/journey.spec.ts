@@ -102,7 +102,7 @@ test("from sign-up to a weak topic, on notes typed by hand", async ({ page }) =>
     const known = (await page.getByRole("complementary", { name: "Margin" }).innerText()).includes("Softening");
     await answer(page, at, position, known);
     if (position === 3) {
-      await page.reload();
+      await page.reload(); // what is answered stays answered
       await expect(page.getByRole("button", { name: "Next" })).toBeVisible();
       reloaded = true;
     }
@@ -122,6 +122,30 @@ test("from sign-up to a weak topic, on notes typed by hand", async ({ page }) =>
   await page.goto(`/courses/${course}/drill`);
   await expect(page.getByText("A drill is open")).toBeVisible();
   await expect(page.getByText(/of 8 right/)).toBeVisible();
+});
+
+test("a reload keeps what is chosen or typed but not sent", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page, 16);
+  const drill = crypto.randomUUID();
+  await page.request.put(`${process.env.BASE_URL}/api/courses/${course}/drills/${drill}`, { data: { count: 16 } });
+  const seen = new Set<string>();
+  for (let position = 1; position <= 16 && seen.size < 2; position++) {
+    await page.goto(`/courses/${course}/drill/${drill}/${position}`);
+    await expect(page.getByRole("button", { name: "No idea" })).toBeVisible();
+    if ((await page.getByRole("radio").count()) > 0) {
+      await page.keyboard.press("s");
+      await page.reload();
+      await expect(page.getByRole("radio").nth(1)).toBeChecked();
+      seen.add("chosen");
+    } else {
+      await page.getByRole("textbox").first().fill("12.5");
+      await page.reload();
+      await expect(page.getByRole("textbox").first()).toHaveValue("12.5");
+      seen.add("typed");
+    }
+  }
+  expect(seen.size).toBe(2);
 });
 
 test("a response sent twice counts once", async ({ page, signedUp }) => {

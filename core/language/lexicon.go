@@ -50,9 +50,37 @@ var nounKinds = map[string]string{
 	"28": "time",
 }
 
+// technical are the kinds of nouns that definitions in technical prose lean on
+// and whose first sense in the lexicon is another one: a fitting is a thing
+// there, not an occasion.
+var technical = func() map[string]string {
+	kinds := map[string]string{}
+	for kind, words := range map[string]string{
+		"artefact": `fitting stopper tap vessel valve feeder trough opening bundle wall link connection unit stage part piece element
+			layer bed end head cover base-plate`,
+		"substance": `gas mixture solution sample portion grain particle molecule clump lump by-product substance base deposit residue
+			compound agent medium material matter`,
+		"quantity": `measure share amount ratio property ability capacity number rate mass weight height depth length pressure drop
+			loss level degree extent limit value temperature speed strength content concentration`,
+		"process": `rise surge change filling forming gathering addition passage running removal growth movement flow transfer
+			conversion separation reaction release build-up`,
+		"document": `sheet record order book list plan document log form certificate notice report statement register card`,
+		"organism": `organism animal germ plant bacterium virus alga fungus microbe`,
+		"place":    `land area space region zone site`,
+	} {
+		for _, w := range strings.Fields(words) {
+			kinds[w] = kind
+		}
+	}
+	return kinds
+}()
+
 // NounKind is the broad kind of a noun in base form ("substance", "process",
 // "quantity" …), or "" where the lexicon does not know it.
 func NounKind(lemma string) string {
+	if kind := technical[lemma]; kind != "" {
+		return kind
+	}
 	word, ok := lexicon()[lemma]
 	if !ok {
 		if i := strings.LastIndexByte(lemma, '-'); i >= 0 {

@@ -234,7 +234,7 @@ func Siblings(u Unit) []Unit {
 	var out []Unit
 	for _, text := range []string{
 		"mg/L", "g/L", "kg", "g", "mg", "t", "L", "m³", "ML", "mL", "kL", "m³/h", "L/s", "ML/d", "m³/d", "L/min", "m³/s", "mL/min",
-		"kg/d", "kg/h", "g/h", "g/min", "m", "mm", "cm", "km", "m²", "ha", "s", "min", "h", "d", "m/h", "mm/s", "m/s", "kW", "W", "kPa", "bar", "kWh", "%",
+		"kg/d", "kg/h", "g/h", "g/min", "m", "mm", "km", "m²", "ha", "s", "min", "h", "d", "m/h", "mm/s", "m/s", "kW", "W", "kPa", "bar", "kWh", "%",
 	} {
 		v, ok := ParseUnit(text)
 		if ok && v.Same(u) && v.Factor.Cmp(u.Factor) != 0 && u.Dim != (Dimension{}) {

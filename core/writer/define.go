@@ -97,7 +97,8 @@ func (m *Material) termFor(at int, r *rand.Rand, b Brief) (question.Question, er
 }
 
 // alike lists other terms of the same kind, the likest first: same head, then
-// same broad kind, then same topic. Of terms equally like, the seed decides.
+// same broad kind, then other things that can be touched; within these, same
+// topic and like length. Of terms equally like, the seed decides.
 // Terms that could be defended as right are left out: those whose own meaning
 // shares most of its words with t's, and other names of the same thing.
 func (m *Material) alike(at int, r *rand.Rand, fits func(term) bool) []term {
@@ -118,20 +119,21 @@ func (m *Material) alike(at int, r *rand.Rand, fits func(term) bool) []term {
 			continue // "filter" beside "rapid filter": both may be defended
 		}
 		score := 0
-		if o.Head == t.Head {
-			score += 4
-		}
-		if group(o.Kind) == group(t.Kind) && t.Kind != "" {
-			score += 4
+		switch {
+		case o.Head == t.Head:
+			score = 5
+		case group(o.Kind) == group(t.Kind) && t.Kind != "":
+			score = 4
+		case concrete[group(o.Kind)] && concrete[group(t.Kind)]:
+			score = 2
+		default:
+			continue // an option of another kind is no temptation
 		}
 		if o.topic == t.topic {
-			score += 3
+			score++
 		}
 		if near(len(o.Object), len(t.Object)) {
 			score++
-		}
-		if score < 3 {
-			continue
 		}
 		seen[name] = true
 		list = append(list, candidate{o, score, r.Int()})
@@ -142,8 +144,13 @@ func (m *Material) alike(at int, r *rand.Rand, fits func(term) bool) []term {
 		}
 		return a.order - b.order
 	})
-	// Not always the very nearest: the seed picks among the nearest five.
-	nearest := list[:min(len(list), 5)]
+	// Not always the very nearest: the seed picks among the nearest five that are
+	// about as near as the third.
+	n := 0
+	for n < min(len(list), 5) && list[n].score >= list[min(len(list), 3)-1].score-1 {
+		n++
+	}
+	nearest := list[:n]
 	r.Shuffle(len(nearest), func(i, j int) { nearest[i], nearest[j] = nearest[j], nearest[i] })
 	out := make([]term, len(list))
 	for i, c := range list {
@@ -155,17 +162,24 @@ func (m *Material) alike(at int, r *rand.Rand, fits func(term) bool) []term {
 // group joins broad kinds that stand for each other in technical prose.
 func group(kind string) string {
 	switch kind {
-	case "attribute", "quantity", "time", "shape":
+	case "attribute", "quantity", "time", "shape", "possession", "relation":
 		return "quantity"
 	case "process", "event":
 		return "process"
 	case "substance", "object", "food":
 		return "substance"
-	case "idea", "communication":
+	case "artefact", "body":
+		return "artefact"
+	case "idea", "communication", "document":
 		return "document"
+	case "animal", "plant", "person", "organism":
+		return "organism"
 	}
 	return kind
 }
+
+// concrete are the groups of things that can be touched.
+var concrete = map[string]bool{"artefact": true, "substance": true, "group": true}
 
 // termBlank takes the term out of the sentence that defines it.
 func termBlank(t term) (question.Question, error) {

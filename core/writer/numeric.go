@@ -118,7 +118,7 @@ func (e equation) draw(r *rand.Rand, asked, convert string, ranges learned) (tas
 				if err != nil {
 					break
 				}
-				cost += 3 * max(0, maths.Significant(q.Value)-3)
+				cost += 3*max(0, maths.Significant(q.Value)-3) + awkward(q.Value)
 			}
 			t.givens[w.Name] = q
 			t.order = append(t.order, w.Name)
@@ -131,7 +131,7 @@ func (e equation) draw(r *rand.Rand, asked, convert string, ranges learned) (tas
 			continue
 		}
 		t.answer = answer.Value
-		cost += min(12, 2*max(0, maths.Significant(t.answer)-2))
+		cost += min(12, 2*max(0, maths.Significant(t.answer)-2)) + t.trivial()
 		if cost < bestCost {
 			best, bestCost = t, cost
 		}
@@ -143,6 +143,33 @@ func (e equation) draw(r *rand.Rand, asked, convert string, ranges learned) (tas
 		return best, fmt.Errorf("No plausible numbers were found for %s.", e.Text)
 	}
 	return best, nil
+}
+
+// awkward is the cost of a stated number that a person would write in another
+// unit.
+func awkward(v *big.Rat) int {
+	if v.Cmp(big.NewRat(1, 10)) < 0 || v.Cmp(big.NewRat(10000, 1)) >= 0 {
+		return 4
+	}
+	return 0
+}
+
+// trivial is the cost of numbers that make the question easier than its level:
+// a one, two givens alike, or an answer that is given.
+func (t task) trivial() int {
+	one := big.NewRat(1, 1)
+	seen := map[string]bool{t.answer.RatString(): true}
+	cost := 0
+	if t.answer.Cmp(one) == 0 {
+		cost += 6
+	}
+	for _, q := range t.givens {
+		if q.Value.Cmp(one) == 0 || seen[q.Value.RatString()] {
+			cost += 6
+		}
+		seen[q.Value.RatString()] = true
+	}
+	return cost
 }
 
 // restate gives a quantity in another unit of the same dimension, in a readable
@@ -242,7 +269,13 @@ func (e equation) stem(t task, r *rand.Rand, exact bool) string {
 		in += ", to three significant figures"
 	}
 	asked := t.asked.Meaning
-	switch r.IntN(5) {
+	frame := r.IntN(5)
+	for _, name := range t.order {
+		if v, _ := e.Variable(name); participle(lastWord(v.Meaning)) && (frame == 1 || frame == 3) {
+			frame-- // "the water lost is 2 ML", never "a water lost of 2 ML"
+		}
+	}
+	switch frame {
 	case 0:
 		return fmt.Sprintf("%s. What is the %s%s?", upperFirst(list(are)), asked, in)
 	case 1:
@@ -254,6 +287,16 @@ func (e equation) stem(t task, r *rand.Rand, exact bool) string {
 	default:
 		return fmt.Sprintf("What is the %s%s, when %s?", asked, in, list(are))
 	}
+}
+
+// participle says whether a word tells what was done to what stands before it:
+// "the volume drawn".
+func participle(word string) bool {
+	switch word {
+	case "drawn", "lost", "held", "kept", "given", "taken", "sold", "fed", "paid", "spent", "made", "known", "left", "put", "read":
+		return true
+	}
+	return strings.HasSuffix(word, "ed") && len(word) > 4
 }
 
 // spoken is a unit as it follows "in".

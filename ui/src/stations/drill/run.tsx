@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
 import * as queries from "../../api/queries";
@@ -38,26 +38,26 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
   const go = useNavigate();
   const query = queries.drillItem(course, run.id, position);
   const { data: item, error, refetch } = useQuery(query);
-  const [given, setGiven] = useState<Given>({});
-  const [seconds, setSeconds] = useState(0);
-  const responseId = useRef(crypto.randomUUID()); // the same for every try at sending
+  const [open, setOpen] = useOpen(`${run.id}/${position}`);
+  const { given, seconds } = open;
+  const setGiven = (g: Given) => setOpen((o) => ({ ...o, given: g }));
   const answered = item?.feedback !== undefined;
   useEffect(() => {
     if (answered) return;
-    const began = performance.now();
-    const tick = window.setInterval(() => setSeconds(Math.round((performance.now() - began) / 1000)), 1000);
+    const tick = window.setInterval(() => setOpen((o) => ({ ...o, seconds: o.seconds + 1 })), 1000);
     return () => window.clearInterval(tick);
-  }, [answered]);
+  }, [answered, setOpen]);
 
   const send = useMutation({
     mutationFn: (confidence: "sure" | "hunch" | "no idea") =>
       take(
         api.POST("/api/courses/{course}/drills/{drill}/places/{position}", {
           params: { path: { course, drill: run.id, position } },
-          body: { id: responseId.current, given: confidence === "no idea" ? {} : given, confidence, seconds },
+          body: { id: open.id, given: confidence === "no idea" ? {} : given, confidence, seconds },
         }),
       ),
     onSuccess: async (marked) => {
+      sessionStorage.removeItem(`open answer ${run.id}/${position}`);
       client.setQueryData(query.queryKey, marked);
       await client.invalidateQueries({ queryKey: ["course", course, "drill", run.id] });
     },
@@ -122,6 +122,24 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
       </Sheet>
     </>
   );
+}
+
+/** An answer that is not sent yet: what is chosen or typed, for how long, and the id it will have. */
+interface Open {
+  id: string;
+  given: Given;
+  seconds: number;
+}
+
+/** useOpen keeps an unsent answer over a reload; the id is the same for every try at sending. */
+function useOpen(place: string) {
+  const key = `open answer ${place}`;
+  const [open, setOpen] = useState<Open>(() => {
+    const kept = sessionStorage.getItem(key);
+    return kept ? (JSON.parse(kept) as Open) : { id: crypto.randomUUID(), given: {}, seconds: 0 };
+  });
+  useEffect(() => sessionStorage.setItem(key, JSON.stringify(open)), [key, open]);
+  return [open, setOpen] as const;
 }
 
 /** Track shows how each place went, and where this one is. */
