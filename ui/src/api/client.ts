@@ -51,6 +51,7 @@ export async function take<T>(answer: Promise<{ data?: T; error?: unknown; respo
     throw new Problem(0, unreachable);
   }
   if (got.response.ok && got.data !== undefined) return got.data;
+  if (got.response.status === 413) throw new Problem(413, "This is too large to be brought at once; split it at a chapter and bring the parts.");
   const e = got.error as Schemas["ErrorModel"] | undefined;
   const detail = e?.errors?.[0];
   const says = detail?.message ? `${detail.location?.replace(/^body\./, "") ?? ""}: ${detail.message}` : e?.detail;

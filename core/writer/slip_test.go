@@ -1,0 +1,162 @@
+package writer
+
+import (
+	"math/big"
+	"math/rand/v2"
+	"testing"
+
+	"zincowl/core/fact"
+	"zincowl/core/maths"
+	"zincowl/core/source"
+)
+
+// formula reads an equation as a source would state it.
+func formula(t testing.TB, text string) equation {
+	t.Helper()
+	f, ok := fact.ReadFormula(text)
+	if !ok {
+		t.Fatalf("%q is not read", text)
+	}
+	return equation{Formula: f}
+}
+
+// given is a task with the numbers of a test in it.
+func given(t testing.TB, e equation, asked string, values map[string]string) task {
+	t.Helper()
+	v, _ := e.Variable(asked)
+	expr, err := e.For(asked)
+	if err != nil {
+		t.Fatal(err)
+	}
+	out := task{asked: v, expr: expr, givens: map[string]maths.Quantity{}}
+	for name, text := range values {
+		q, ok := maths.ParseQuantity(text)
+		if !ok {
+			t.Fatalf("%q is no quantity", text)
+		}
+		own, _ := e.Variable(name)
+		if q.Unit.Text != own.Unit.Text {
+			out.converted = name
+		}
+		out.givens[name] = q.Quantity
+	}
+	answer, err := e.Compute(asked, out.givens)
+	if err != nil {
+		t.Fatal(err)
+	}
+	out.answer = answer.Value
+	return out
+}
+
+const mass = "mass = dose × volume / fraction, where the mass is in kg, the dose is in mg/L, the volume is in ML and the fraction is a decimal"
+
+func TestSlipsComeToWhatTheyName(t *testing.T) {
+	for _, c := range []struct {
+		name, formula, asked string
+		values               map[string]string
+		want                 map[string]string
+	}{
+		{"as it stands", mass, "mass", map[string]string{"dose": "2.5 mg/L", "volume": "1.8 ML", "fraction": "0.65"}, map[string]string{
+			"multiplied-for-divided": "2.93 kg", "factor-forgotten": "4.5 kg", "ratio-turned-over": "0.144 kg", "power-of-ten": "69.2 kg", "divided-for-multiplied": "2.14 kg",
+		}},
+		{"with a conversion", mass, "mass", map[string]string{"dose": "2.5 mg/L", "volume": "1,800 m³", "fraction": "0.65"}, map[string]string{
+			"unit-not-converted": "6,920 kg", "factor-forgotten": "4.5 kg",
+		}},
+		{"for another unknown", mass, "dose", map[string]string{"mass": "9 kg", "volume": "1.8 ML", "fraction": "0.6"}, map[string]string{
+			"formula-not-turned-round": "27 mg/L",
+		}},
+		{"a difference", "loss = supplied - billed, where the loss is in ML, the supplied is in ML and the billed is in ML", "loss",
+			map[string]string{"supplied": "8 ML", "billed": "5 ML"}, map[string]string{"sign-turned": "13 ML", "part-forgotten": "8 ML", "taken-from-nothing": "5 ML"}},
+		{"a sum", "total = free + bound, where the total is in mg/L, the free is in mg/L and the bound is in mg/L", "total",
+			map[string]string{"free": "1.6 mg/L", "bound": "0.9 mg/L"}, map[string]string{"sign-turned": "0.7 mg/L", "part-forgotten": "1.6 mg/L", "other-part-forgotten": "0.9 mg/L"}},
+	} {
+		e := formula(t, c.formula)
+		task := given(t, e, c.asked, c.values)
+		got := map[string][]string{}
+		for _, s := range e.slips(task) {
+			got[s.id] = append(got[s.id], s.shown)
+			if s.why == "" || s.value.Cmp(task.answer) == 0 {
+				t.Errorf("%s: the slip %s is %s because %q", c.name, s.id, s.shown, s.why)
+			}
+		}
+		for id, want := range c.want {
+			found := false
+			for _, shown := range got[id] {
+				found = found || shown == want
+			}
+			if !found {
+				t.Errorf("%s: %s comes to %q, want %s", c.name, id, got[id], want)
+			}
+		}
+	}
+}
+
+func TestNoShareAboveTheWhole(t *testing.T) {
+	e := formula(t, "loss rate = lost / supplied, where the loss rate is a decimal, the lost is in ML and the supplied is in ML")
+	task := given(t, e, "loss rate", map[string]string{"lost": "1.8 ML", "supplied": "6 ML"})
+	for _, s := range e.slips(task) {
+		if s.value.Cmp(big.NewRat(1, 1)) > 0 {
+			t.Errorf("%s comes to %s", s.id, s.shown)
+		}
+	}
+}
+
+func TestRangesAreLearned(t *testing.T) {
+	l := learned{}
+	l.learn([]source.Passage{
+		{Kind: source.Paragraph, Text: "The dose was 14 mg/L on Monday and the dose was 20 mg/L later."},
+		{Kind: source.Heading, Text: "A dose of 900 mg/L"},
+	})
+	unit, _ := maths.ParseUnit("mg/L")
+	low, high := l.spanOf(maths.Variable{Name: "dose", Meaning: "dose", Unit: unit})
+	if low.Cmp(big.NewRat(28, 3)) != 0 || high.Cmp(big.NewRat(24, 1)) != 0 {
+		t.Errorf("doses are drawn from %s to %s", low.FloatString(2), high.FloatString(2))
+	}
+	r := rand.New(rand.NewPCG(1, 1))
+	for range 200 {
+		v := l.pick(maths.Variable{Name: "dose", Meaning: "dose", Unit: unit}, r)
+		if v.Cmp(low) < 0 || v.Cmp(high) > 0 || maths.Significant(v) > 2 {
+			t.Fatalf("a dose of %s was drawn", v.FloatString(4))
+		}
+	}
+	low, high = learned{}.spanOf(maths.Variable{Name: "f", Meaning: "available fraction", Unit: maths.One})
+	if low.Sign() <= 0 || high.Cmp(big.NewRat(1, 1)) > 0 {
+		t.Errorf("fractions are drawn from %s to %s", low, high)
+	}
+}
+
+func TestNumbersAreNotTrivial(t *testing.T) {
+	e := formula(t, "rate = flow / area, where the rate is in m/h, the flow is in m³/h and the area is in m²")
+	trivial := 0
+	for seed := range uint64(200) {
+		task, err := e.draw(rand.New(rand.NewPCG(seed, 7)), "rate", "", learned{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if task.trivial() > 0 {
+			trivial++
+		}
+		if !plausible(task.asked, task.answer) {
+			t.Errorf("a rate of %s", task.answer.FloatString(3))
+		}
+	}
+	if trivial > 2 {
+		t.Errorf("%d of 200 are trivial", trivial)
+	}
+}
+
+func TestStemsReadNaturally(t *testing.T) {
+	e := formula(t, "water lost = water supplied - water billed, where the water lost is in ML, the water supplied is in ML and the water billed is in ML")
+	task := given(t, e, "water lost", map[string]string{"water supplied": "8 ML", "water billed": "5 ML"})
+	task.order = []string{"water supplied", "water billed"}
+	for seed := range uint64(40) {
+		stem := e.stem(task, rand.New(rand.NewPCG(seed, 1)), true)
+		for _, odd := range []string{"a water supplied", "a water billed", "  ", "?.", ".?"} {
+			for i := range stem {
+				if i+len(odd) <= len(stem) && stem[i:i+len(odd)] == odd {
+					t.Errorf("%q holds %q", stem, odd)
+				}
+			}
+		}
+	}
+}
