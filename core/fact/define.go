@@ -22,8 +22,12 @@ import (
 const maxTerm = 5
 
 // minMeaning is the number of words below which a meaning says too little to
-// tell its term from others.
-const minMeaning = 4
+// tell its term from others; maxMeaning the number above which it is no longer
+// one.
+const (
+	minMeaning = 4
+	maxMeaning = 32
+)
 
 func define(s language.Sentence) (Fact, bool) {
 	if f, ok := called(s); ok {
@@ -54,6 +58,9 @@ func define(s language.Sentence) (Fact, bool) {
 func definition(quote, article, term, predicate, meaning, head string) (Fact, bool) {
 	meaning = strings.TrimRight(strings.TrimSpace(meaning), ".;,")
 	lower := strings.ToLower(term)
+	if len(strings.Fields(meaning)) > maxMeaning || namesNoTerm(lower) || mixedCase.MatchString(term) || circular(lower, meaning) || !sets(meaning) || article == "the" && strings.HasPrefix(meaning, "the ") {
+		return Fact{}, false // "the first line is the status line" says which, not what
+	}
 	if anaphor.MatchString(meaning) || allVague(lower) || vague[head] || strings.EqualFold(term, meaning) {
 		return Fact{}, false
 	}
@@ -64,14 +71,51 @@ func definition(quote, article, term, predicate, meaning, head string) (Fact, bo
 	}, true
 }
 
-// anaphor is a reference to something said before the sentence.
-var anaphor = regexp.MustCompile(`(?i)\b(the two|the three|these|those two|the former|the latter|this one|both of them|the above|mentioned|as said)\b`)
+// anaphor is a reference to something outside the sentence: what was said
+// before, the page it stands on, or the people who talk there.
+var anaphor = regexp.MustCompile(`(?i)\b(the two|the three|this|these|those two|the former|the latter|both of them|the above|mentioned|as said|as follows|` +
+	`the following|previous(ly)?|earlier|we|us|our|you|your|i|my|let['’]s|here|(listing|figure|table|chapter|section|example|exercise|appendix) \d[\d.-]*)\b`)
+
+// namesNoTerm says whether what stands where a term should is a label, a
+// position in a row, somebody's own, or no noun phrase at all.
+func namesNoTerm(term string) bool {
+	first, _, _ := strings.Cut(term, " ")
+	return labels[first] || places[first] || numbering.MatchString(term) || strings.Contains(term, "n’t") || strings.Contains(term, "n't") ||
+		strings.Contains(term, "’s ") || strings.Contains(term, "'s ") || strings.Contains(term, " and ") || strings.ContainsAny(term, "()[]{}<>=/_\"“”")
+}
+
+// sets says whether a meaning sets its term apart: "a kind of pointer" does
+// not.
+func sets(meaning string) bool {
+	n := 0
+	for s := range language.Stems(meaning) {
+		if !lookThrough[s] {
+			n++
+		}
+	}
+	return n >= 2
+}
+
+// mixedCase is how programs write names: "changeColor".
+var mixedCase = regexp.MustCompile(`\p{Ll}{2,}\p{Lu}`)
+
+// circular says whether a meaning uses the term itself.
+func circular(term, meaning string) bool {
+	return strings.Contains(" "+strings.ToLower(strings.NewReplacer(",", "", "(", "", ")", "").Replace(meaning))+" ", " "+term+" ")
+}
+
+// numbering is a number of the kind that pages, figures and clauses bear.
+var numbering = regexp.MustCompile(`\d[-.]\d|\s\d+$|^\pL\d`)
+
+// places are first words that point into a row or at one of several.
+var places = wordSet("first second third fourth fifth last next only other same final former latter previous following main whole entire new old current present the a an any every each no")
 
 // vague words name nothing that a question could ask for.
 var vague = wordSet(`it this that these those they there here one other another thing something way result reason purpose aim
 	example first second third last next step figure table part kind type sort case point number lot note rule advantage
 	disadvantage problem question answer following same most many some both each all he she we you what which idea matter
-	difference danger trick key secret remedy cure exception time day place`)
+	difference danger trick key secret remedy cure exception time day place everything nothing anything everyone someone nobody everybody
+	text content value name line output input goal task rest`)
 
 // allVague says whether no word of a term names anything: "first step".
 func allVague(term string) bool {
@@ -214,8 +258,11 @@ var breaks = wordSet("so but yet because although though while whereas since it 
 // goesOn says whether a new clause with its own subject begins here.
 func goesOn(tokens []language.Token) bool {
 	for i, t := range tokens {
-		if i > 5 {
+		if i > 9 || t.Text == "," {
 			return false
+		}
+		if i == 0 && (breaks[t.Lower] || strings.HasPrefix(t.Lower, "it’") || strings.HasPrefix(t.Lower, "it'")) {
+			return true
 		}
 		if strings.HasPrefix(t.Tag, "VBZ") || t.Tag == "VBP" || t.Tag == "MD" {
 			return true
@@ -274,6 +321,9 @@ func called(s language.Sentence) (Fact, bool) {
 		}
 		head, ok := genus(s.Tokens[:i-1])
 		meaning := s.Span(0, i-1)
+		if statement(s.Tokens[:i-1], head) {
+			return Fact{}, false
+		}
 		if !ok || len(strings.Fields(meaning)) < minMeaning {
 			return Fact{}, false
 		}
@@ -315,11 +365,11 @@ func glossaryLine(p source.Passage) (Fact, bool) {
 		return Fact{}, false
 	}
 	first := s[0].Tokens[0]
-	if first.Tag != "DT" && !first.Noun() && first.Tag != "JJ" && first.Tag != "VBG" {
+	if first.Tag != "DT" && !first.Noun() && first.Tag != "JJ" && !(first.Tag == "VBG" && s[0].Tokens[1].Lower == "of") {
 		return Fact{}, false
 	}
 	head, ok := genus(s[0].Tokens)
-	if !ok {
+	if !ok || statement(s[0].Tokens, head) || language.NounKind(head) == "" || !language.Content(first.Lower) && first.Tag != "DT" {
 		return Fact{}, false
 	}
 	f, ok := definition(p.Text, "", lowerFirst(m[1]), "is", lowerFirst(s[0].Text), head)
@@ -329,7 +379,20 @@ func glossaryLine(p source.Passage) (Fact, bool) {
 	return finish(f, p), true
 }
 
-var labels = wordSet("note example remember warning tip summary step caution important remark question answer key")
+// statement says whether a meaning is a sentence of its own: its head is
+// followed by its verb ("the function is called …").
+func statement(tokens []language.Token, head string) bool {
+	for i, t := range tokens[:len(tokens)-1] {
+		if language.Singular(t.Lower) == head {
+			next := tokens[i+1].Tag
+			return next == "VBZ" || next == "VBP" || next == "MD" || next == "VBD"
+		}
+	}
+	return false
+}
+
+var labels = wordSet(`note notes example examples remember warning tip tips summary step caution important remark question answer key listing figure
+	fig table filename file chapter section exercise box equation part appendix item rule title author source date version page see`)
 
 // glossary reads a table with two columns that are a term and its meaning.
 func glossary(p source.Passage) []Fact {

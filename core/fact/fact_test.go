@@ -21,6 +21,7 @@ func TestDefinitions(t *testing.T) {
 		{"A clearwell is a covered tank that stores finished water, and it is cleaned every year.", "clearwell", "a", "a covered tank that stores finished water", "tank"},
 		{"Breakpoint chlorination is the addition of chlorine until all ammonia has been destroyed.", "breakpoint chlorination", "", "the addition of chlorine until all ammonia has been destroyed", "addition"},
 		{"Available chlorine means the share of a product that acts as chlorine.", "available chlorine", "", "the share of a product that acts as chlorine", "share"},
+		{"A gauge is a tube that shows a level, and one way to think of it is as a window.", "gauge", "a", "a tube that shows a level", "tube"},
 		{"Wet well: a chamber that holds raw water before it is pumped.", "wet well", "", "a chamber that holds raw water before it is pumped", "chamber"},
 	} {
 		facts := Read([]source.Passage{paragraph(c.text)})
@@ -48,6 +49,20 @@ func TestNoDefinition(t *testing.T) {
 		"Water is pumped to the tower by two machines.",
 		"The dose is the sum of the two.",
 		"Note: a valve must be closed slowly by hand.",
+		"Listing 2-4: a loop that ends when the tank is full.",
+		"Filename: a list of the readings of one day.",
+		"Figure 3: the path of the water through the filter.",
+		"Everything is a compromise between cost and safety in the end.",
+		"A slice is a kind of reference.",
+		"The first line is the request that the pump has received.",
+		"The new valve is a gate that opens to the left.",
+		"A tank is a vessel we fill with water every morning.",
+		"A gate is a door that lets your water out.",
+		"A seal is a ring that does just this at the shaft.",
+		"A lock is a part of a lock that keeps it shut.",
+		"The pump’s wheel is a disc that carries curved vanes.",
+		"Binding: the function is called so because of its port.",
+		"Moves: has named fields like a drawer of a desk.",
 	} {
 		for _, f := range Read([]source.Passage{paragraph(text)}) {
 			if f.Type == Definition {
