@@ -103,7 +103,7 @@ function CourseForm({ course }: { course?: Course }) {
     >
       <form onSubmit={send} aria-label={course ? "The course" : "A new course"}>
         <h1 className="label mb-3">{course ? "The course" : "A new course"}</h1>
-        <fieldset disabled={readOnly}>
+        <fieldset disabled={readOnly} className="min-w-0">
           <p className="say">
             I am preparing for{" "}
             <Word label="Title" value={title} change={setTitle} placeholder="what the exam is called" wide required />, set by{" "}
@@ -111,7 +111,7 @@ function CourseForm({ course }: { course?: Course }) {
             <input type="date" aria-label="Exam date" className="part num text-[0.85em]" value={date} onChange={(e) => setDate(e.target.value)} /> and passed with{" "}
             <Word label="Pass mark" value={pass} change={(v) => setPass(v.replace(/[^\d.]/g, ""))} placeholder="60" required /> of 100.
           </p>
-          <div className="mt-8 grid grid-cols-[1fr_88px_64px_auto] items-center gap-x-3">
+          <div className="mt-8 grid grid-cols-[minmax(0,1fr)_64px_48px_auto] items-center gap-x-3 sm:grid-cols-[minmax(0,1fr)_88px_64px_auto]">
             <span className="label">Topic</span>
             <span className="label text-right">Weight</span>
             <span className="label text-right">Share</span>

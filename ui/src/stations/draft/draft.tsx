@@ -122,11 +122,11 @@ interface Share {
 
 function Bearing({ rows }: { rows: { topic_id?: string; title: string; easy: Share; medium: Share; hard: Share }[] }) {
   return (
-    <table className="w-full border-collapse text-[13.5px]">
+    <table className="w-full table-fixed border-collapse text-[13.5px]">
       <caption className="label pb-2 text-left">What the sources can bear</caption>
       <thead>
         <tr className="text-ink-2">
-          <th scope="col" className="py-2 text-left font-normal">
+          <th scope="col" className="w-[34%] py-2 text-left font-normal sm:w-[38%]">
             Topic
           </th>
           {levels.map((l) => (
@@ -134,7 +134,7 @@ function Bearing({ rows }: { rows: { topic_id?: string; title: string; easy: Sha
               {l}
             </th>
           ))}
-          <th className="w-14">
+          <th className="w-10 sm:w-14">
             <span className="sr-only">Remark</span>
           </th>
         </tr>
@@ -144,11 +144,11 @@ function Bearing({ rows }: { rows: { topic_id?: string; title: string; easy: Sha
           const thin = levels.some((l) => r[l].can === 0);
           return (
             <tr key={r.topic_id ?? ""} className="border-t border-line">
-              <th scope="row" className="py-2 pr-3 text-left font-normal">
+              <th scope="row" className="py-2 pr-3 text-left font-normal wrap-anywhere">
                 {r.title}
               </th>
               {levels.map((l) => (
-                <td key={l} className={`num py-2 pl-2 text-right ${r[l].can === 0 ? "text-fault" : ""}`}>
+                <td key={l} className={`num py-2 pl-2 text-right sm:whitespace-nowrap ${r[l].can === 0 ? "text-fault" : ""}`}>
                   {r[l].held} of {r[l].many ? `${r[l].can}+` : r[l].can}
                 </td>
               ))}

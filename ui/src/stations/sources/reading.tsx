@@ -213,7 +213,7 @@ function InSection({ section, show }: { section: Section | undefined; show: (pas
       {bare.length > 0 && (
         <div className="border-t border-line py-2 text-[13.5px]">
           <b>{counted(bare.length, "passage")} with nothing drawn yet</b>
-          <p className="text-ink-2">{listed(bare.map((p) => `${p.text.split(" ").slice(0, 4).join(" ")} …`))}</p>
+          <p className="wrap-anywhere text-ink-2">{listed(bare.map((p) => `${p.text.split(" ").slice(0, 4).join(" ")} …`))}</p>
         </div>
       )}
       <div className="border-t border-line" />
