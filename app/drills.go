@@ -441,7 +441,7 @@ func evidence(q question.Question, findings json.RawMessage) ([]proof.Evidence, 
 	}
 	if len(out) == 0 {
 		for _, c := range q.Cites {
-			out = append(out, proof.Evidence{Source: c.Source, Quote: c.Quote, Locator: c.Locator})
+			out = append(out, proof.Evidence{Source: c.Source, Passage: c.Passage, Quote: c.Quote, Locator: c.Locator})
 		}
 	}
 	return out, nil

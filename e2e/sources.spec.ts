@@ -30,13 +30,41 @@ test("bad input gets a sentence, and nothing is half-saved", async ({ page, sign
   await expect(page.getByRole("status").filter({ hasText: "good.md" })).toContainText("among your sources already, as “Screens”");
 });
 
+const other = [
+  { file: "talk.vtt", text: "WEBVTT\n\n00:00:42.000 --> 00:00:45.000\nA rake is a toothed arm, um, that lifts rubbish off the bars.\n", shows: /A rake is a toothed arm/, kind: "Captions", at: "0:42" },
+  { file: "page.html", text: "<!doctype html><title>Screens</title><nav>Home</nav><main><h1>Screens</h1><p>A bar screen is a row of bars<sup>2</sup>.</p></main>", shows: /A bar screen is a row of bars²/, kind: "Web page", at: "none yet" },
+  { file: "readings.csv", text: "day,flow (m³/h)\nMonday,420\nTuesday,380\n", shows: /Monday/, kind: "Table", at: "row 2" },
+];
+
+test("captions, a saved page and a table become passages", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Intake attendant", pass_mark: 60, topics: [{ title: "Screening", weight: 1 }] } });
+  const course = ((await made.json()) as { id: string }).id;
+  for (const o of other) {
+    await page.goto(`/courses/${course}/sources`);
+    await expect(page.getByRole("button", { name: /^Add/ }).first()).toBeVisible();
+    await page.keyboard.press("a");
+    await page.getByLabel("Files").setInputFiles({ name: o.file, mimeType: "text/plain", buffer: Buffer.from(o.text) });
+    await expect(page.getByRole("article")).toContainText(o.shows);
+    await expect(page.getByRole("article")).toContainText(o.at);
+    await expect(page.getByRole("navigation", { name: "The sources" })).toContainText(o.kind);
+    await expect(page.getByRole("article")).not.toContainText("Home");
+  }
+});
+
 test("a citation leads to its line, and a source can be taken out", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
   const course = await courseWithNotes(page, 8);
   await page.goto(`/courses/${course}/sources`);
   await expect(page.getByRole("img", { name: /drawn: cleared/ }).first()).toBeVisible();
-  await page.goto(`${page.url()}#line-7`);
-  await expect(page.locator(".hl")).toContainText("Approach velocity");
+  const at = `${process.env.BASE_URL}/api/courses/${course}`;
+  const bench = (await (await page.request.get(`${at}/bench`)).json()) as { id: string }[];
+  await page.goto(`/courses/${course}/proof/${bench[0]!.id}`);
+  await page.getByRole("button", { name: "Uncover" }).click();
+  const evidence = page.getByRole("complementary", { name: "Findings" }).getByRole("link", { name: /Evening notes/ }).first();
+  await evidence.click();
+  await expect(page).toHaveURL(/\/sources\/[^/]+#p[0-9a-f]+$/);
+  await expect(page.locator(".hl")).toBeInViewport();
   await page.getByRole("button", { name: "Take it out" }).click();
   await page.getByRole("dialog").getByRole("button", { name: "Take it out" }).click();
   await expect(page.getByText("Nothing to read yet")).toBeVisible();

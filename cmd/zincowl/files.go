@@ -74,7 +74,7 @@ func table(write func(w io.Writer)) error {
 type readCmd struct {
 	Facts bool   `help:"Also draw facts from the passages."`
 	JSON  bool   `name:"json" help:"Print JSON."`
-	File  string `arg:"" help:"A text or Markdown file, or - for standard input."`
+	File  string `arg:"" help:"A file of text, Markdown, HTML, captions or values, or - for standard input."`
 }
 
 // Run prints a document.
@@ -96,7 +96,7 @@ func (c *readCmd) Run() error {
 	return table(func(w io.Writer) {
 		fmt.Fprintf(w, "%s\t%d passages, %d words\n", doc.Title, len(doc.Passages), doc.Words())
 		for _, p := range doc.Passages {
-			fmt.Fprintf(w, "%s\tline %d\t%s\n", p.Kind, p.Locator.Line, clip(p.Text))
+			fmt.Fprintf(w, "%s\t%s\t%s\n", p.Kind, p.Locator, clip(p.Text))
 		}
 		for _, f := range out.Facts {
 			fmt.Fprintf(w, "%s\t%s\t%s\n", f.Type, clip(f.Subject), clip(f.Object))

@@ -29,7 +29,7 @@ func (x *examination) ground(c question.Cite) Finding {
 		f.Says = "The passage this question was drawn from is no longer in the sources."
 		return f
 	}
-	f.Evidence = []Evidence{{Source: at.source, Title: x.library.titles[at.source], Quote: c.Quote, Locator: at.passage.Locator}}
+	f.Evidence = []Evidence{{Source: at.source, Passage: c.Passage, Title: x.library.titles[at.source], Quote: c.Quote, Locator: at.passage.Locator}}
 	if c.Quote == "" || !strings.Contains(source.Fold(at.passage.Text), source.Fold(c.Quote)) {
 		f.Verdict, f.Title = Fail, "The quote is not in the source"
 		f.Says = "These words do not stand in the passage they are said to come from."

@@ -50,6 +50,7 @@ const (
 // Evidence points a finding to the sources.
 type Evidence struct {
 	Source  string         `json:"source"`
+	Passage string         `json:"passage,omitempty"` // its id
 	Title   string         `json:"title,omitempty"`
 	Quote   string         `json:"quote"`
 	Holds   string         `json:"holds,omitempty"` // the words of the quote that decide
@@ -141,7 +142,7 @@ func NewLibrary(sources []Source) *Library {
 }
 
 func (l *Library) evidence(e entry, holds string) []Evidence {
-	return []Evidence{{Source: e.source, Title: l.titles[e.source], Quote: e.Quote, Holds: holds, Locator: e.passage.Locator}}
+	return []Evidence{{Source: e.source, Passage: e.Fact.Passage, Title: l.titles[e.source], Quote: e.Quote, Holds: holds, Locator: e.passage.Locator}}
 }
 
 // examination is one run of all checks over a question.

@@ -53,9 +53,27 @@ func (b *Builder) Text(kind Kind, text string, line int) {
 	b.add(Passage{Kind: kind, Text: text, Locator: b.at(line)})
 }
 
+// Spoken adds a paragraph that was said from one time to another.
+func (b *Builder) Spoken(text, start, end string) {
+	if text = Fold(text); text != "" {
+		at := b.at(0)
+		at.Start, at.End = start, end
+		b.add(Passage{Kind: Paragraph, Text: text, Locator: at})
+	}
+}
+
 // Table adds a table, its header first. Its text is its rows, cells parted by
 // " | ".
-func (b *Builder) Table(rows [][]string, line int) {
+func (b *Builder) Table(rows [][]string, line int) { b.table(rows, b.at(line)) }
+
+// TableAt adds a part of a long table that begins at a row, counted from 1.
+func (b *Builder) TableAt(rows [][]string, row int) {
+	at := b.at(0)
+	at.Row = row
+	b.table(rows, at)
+}
+
+func (b *Builder) table(rows [][]string, at Locator) {
 	if len(rows) == 0 {
 		return
 	}
@@ -63,7 +81,7 @@ func (b *Builder) Table(rows [][]string, line int) {
 	for i, row := range rows {
 		lines[i] = strings.Join(row, " | ")
 	}
-	b.add(Passage{Kind: Table, Text: strings.Join(lines, "\n"), Rows: rows, Locator: b.at(line)})
+	b.add(Passage{Kind: Table, Text: strings.Join(lines, "\n"), Rows: rows, Locator: at})
 }
 
 // Document returns what was collected. A source without an outermost heading

@@ -26,6 +26,7 @@ const (
 	Item      Kind = "item"
 	Table     Kind = "table"
 	Formula   Kind = "formula"
+	Caption   Kind = "caption"
 )
 
 // Locator says where a passage stands in its source. Fields that do not apply
@@ -37,6 +38,24 @@ type Locator struct {
 	Row     int      `json:"row,omitempty"`
 	Start   string   `json:"start,omitempty"`
 	End     string   `json:"end,omitempty"`
+}
+
+// String says where a passage stands: "line 14", "0:42", "row 31", or under
+// which heading.
+func (l Locator) String() string {
+	switch {
+	case l.Page > 0:
+		return fmt.Sprintf("page %d", l.Page)
+	case l.Start != "":
+		return l.Start
+	case l.Row > 0:
+		return fmt.Sprintf("row %d", l.Row)
+	case l.Line > 0:
+		return fmt.Sprintf("line %d", l.Line)
+	case len(l.Heading) > 0:
+		return l.Heading[len(l.Heading)-1]
+	}
+	return "start"
 }
 
 // Passage is the smallest piece of a source that evidence points to.

@@ -1,6 +1,7 @@
 // Package reader turns the bytes of a file into a document. It looks at the
-// content, not at the name, to refuse what is not text; only between plain text
-// and Markdown does the name decide first, because any text is both.
+// content, not at the name, to refuse what is not text and to tell pages and
+// captions from notes; only where a text could be read as several things (plain
+// text, Markdown, a table) does the name decide first.
 package reader
 
 import (
@@ -12,8 +13,11 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/source"
+	"zincowl/core/source/captions"
+	"zincowl/core/source/html"
 	"zincowl/core/source/markdown"
 	"zincowl/core/source/plain"
+	"zincowl/core/source/table"
 )
 
 // MaxBytes is the largest text that is read.
@@ -42,10 +46,19 @@ func Read(name string, data []byte) (source.Document, error) {
 	}
 	var doc source.Document
 	switch ext := strings.ToLower(path.Ext(name)); {
+	case captions.Is(text):
+		doc, err = captions.Read(name, text)
+	case isPage(text):
+		doc, err = html.Read(name, text)
+	case table.Is(name, text):
+		doc, err = table.Read(name, text)
 	case ext == ".md" || ext == ".markdown" || ext != ".txt" && markdownSign.MatchString(text):
 		doc = markdown.Read(name, []byte(text))
 	default:
 		doc = plain.Read(name, text)
+	}
+	if err != nil {
+		return source.Document{}, err
 	}
 	if len(doc.Passages) == 0 {
 		return source.Document{}, source.Bad("There is nothing to read in this text: it has marks but no words; bring notes with sentences in them.")
@@ -53,11 +66,33 @@ func Read(name string, data []byte) (source.Document, error) {
 	if doc.Title == name {
 		doc.Title = strings.TrimSuffix(name, path.Ext(name))
 	}
-	doc.Language = language.Detect(text)
+	doc.Language = language.Detect(spoken(doc))
 	if doc.Language != "en" {
 		doc.Warnings = append(doc.Warnings, source.Warning{Says: "This does not read like English. The built-in writer draws questions from English only."})
 	}
 	return doc, nil
+}
+
+var (
+	pageStart = regexp.MustCompile(`(?i)^\s*(?:<\?xml[^>]*>\s*)?(?:<!--.*?-->\s*)*<(?:!doctype\s+html|html|head|body)\b`)
+	pageParts = regexp.MustCompile(`(?i)</(?:p|div|h[1-6]|li|td|section)>`)
+)
+
+// spoken is the text of a document without the marks of its format.
+func spoken(doc source.Document) string {
+	var out strings.Builder
+	for _, p := range doc.Passages {
+		if p.Kind != source.Table {
+			out.WriteString(p.Text + "\n")
+		}
+	}
+	return out.String()
+}
+
+// isPage says whether a text is HTML, whole or a piece copied out of a page.
+func isPage(text string) bool {
+	head := text[:min(len(text), 20_000)]
+	return pageStart.MatchString(head) || strings.HasPrefix(strings.TrimSpace(head), "<") && len(pageParts.FindAllStringIndex(head, 3)) == 3
 }
 
 func decode(data []byte) (string, error) {

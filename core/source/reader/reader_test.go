@@ -14,6 +14,13 @@ func TestReadPicksByContentAndName(t *testing.T) {
 		{"a.md", "# A heading\n\nwords", "markdown", "A heading"},
 		{"Pasted text", "# A heading\n\nwords", "markdown", "A heading"},
 		{"Pasted text", "Only words here.", "text", "Pasted text"},
+		{"saved.txt", "<!doctype html><title>Pumps</title><p>One.<p>Two.", "html", "Pumps"},
+		{"Pasted text", "<div><p>One.</p><p>Two.</p></div>", "html", "Pasted text"},
+		{"notes.md", "<!-- a remark -->\n# A heading\n\nwords", "markdown", "A heading"},
+		{"talk.txt", "WEBVTT\n\n00:01.000 --> 00:02.000\nA weir is a plate.", "captions", "talk"},
+		{"Pasted text", "0:01 one\n0:05 two\n0:09 three", "captions", "Pasted text"},
+		{"readings.csv", "day,flow\nMon,3\nTue,4", "table", "readings"},
+		{"Pasted text", "day\tflow\nMon\t3\nTue\t4", "table", "Pasted text"},
 		{"b.txt", "\xef\xbb\xbfTitle\n\nwords", "text", "Title"},
 	} {
 		doc, err := Read(c.name, []byte(c.text))

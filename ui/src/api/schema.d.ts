@@ -711,6 +711,7 @@ export interface components {
         Evidence: {
             holds?: string;
             locator: components["schemas"]["Locator"];
+            passage?: string;
             quote: string;
             source: string;
             title?: string;

@@ -35,7 +35,7 @@ export function Quote({ course, evidence }: { course: string; evidence: Evidence
         )}
         ”
       </p>
-      <Link className="mt-0.5 inline-block text-[12.5px] text-cite hover:underline" to={`/courses/${course}/sources/${evidence.source}#line-${evidence.locator.line ?? 1}`}>
+      <Link className="mt-0.5 inline-block text-[12.5px] text-cite hover:underline" to={`/courses/${course}/sources/${evidence.source}#${evidence.passage ?? ""}`}>
         {placed(evidence.title, evidence.locator) || "The source"}
       </Link>
     </>

@@ -21,7 +21,7 @@ export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 /** placed is a locator in words: "Solution strengths, line 27". */
 export function placed(title: string | undefined, at: Locator): string {
   const heading = at.heading?.at(-1);
-  const parts = [title, heading === title ? undefined : heading, at.page ? `page ${at.page}` : at.line ? `line ${at.line}` : undefined];
+  const parts = [title, heading === title ? undefined : heading, at.page ? `page ${at.page}` : at.start ? `at ${at.start}` : at.row ? `row ${at.row}` : at.line ? `line ${at.line}` : undefined];
   return parts.filter(Boolean).join(", ");
 }
 

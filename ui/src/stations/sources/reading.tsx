@@ -53,8 +53,7 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
   }, [sections]);
 
   useEffect(() => {
-    const line = Number(/^#line-(\d+)$/.exec(hash)?.[1] ?? 0);
-    const target = line > 0 ? source.list.filter((p) => (p.locator.line ?? 0) <= line).at(-1) : undefined;
+    const target = source.list.find((p) => `#${p.id}` === hash);
     if (!target) return;
     document.getElementById(target.id)?.scrollIntoView({ block: "center" });
     setLit({ passage: target.id, words: target.text });
@@ -111,6 +110,8 @@ function Row({ passage: p, lit }: { passage: Passage; lit?: string }) {
     <div id={p.id} className="mb-[13px] grid scroll-mt-8 grid-cols-1 gap-x-4 desk:grid-cols-[74px_minmax(0,1fr)]">
       <span className="num pt-1 text-xs leading-normal text-ink-2 desk:text-right">
         {p.kind === "heading" ? p.locator.line && <span className="hidden desk:inline">line {p.locator.line}</span> : <Drawn passage={p} />}
+        {p.locator.start && <span className="ml-2 desk:ml-0 desk:block">{p.locator.start}</span>}
+        {p.locator.row && <span className="ml-2 desk:ml-0 desk:block">row {p.locator.row}</span>}
       </span>
       <Text passage={p} lit={lit} />
     </div>
@@ -148,6 +149,7 @@ function Text({ passage: p, lit }: { passage: Passage; lit?: string }) {
       </div>
     );
   const body = <Lit text={p.text} words={lit} />;
+  if (p.kind === "caption") return <p className="text-[13px] text-ink-2">{body}</p>;
   return p.kind === "item" ? <p className="read pl-5 text-base! -indent-4 leading-normal! before:mr-2 before:content-['–']">{body}</p> : <p className="read text-base! leading-normal!">{body}</p>;
 }
 

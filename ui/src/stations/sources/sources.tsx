@@ -47,7 +47,7 @@ export function SourcesStation() {
       {data.length === 0 ? (
         <section className="mt-4 flex-1 border border-b-0 border-line bg-paper px-5 py-8 desk:ml-[76px] desk:rounded-tl-sheet desk:border-r-0 desk:px-[52px]">
           <Nothing title="Nothing to read yet">
-            <p>Bring your notes: paste them, or choose text and Markdown files. They are cut into passages that every question can lead back to.</p>
+            <p>Bring your notes: paste them, or choose files of text, Markdown, web pages, captions or tables. They are cut into passages that every question can lead back to.</p>
             {canAdd && (
               <Button tone="main" cap="a" onClick={() => setAdding(true)}>
                 Add a source
@@ -71,7 +71,7 @@ export function SourcesStation() {
           {id === undefined ? <Waiting what="the source" /> : <Opened key={id} course={course} id={id} canChange={canAdd} />}
         </div>
       )}
-      <Dialog open={adding} close={() => setAdding(false)} title="Add a source" says="Text or Markdown, as files or pasted. It is read at once.">
+      <Dialog open={adding} close={() => setAdding(false)} title="Add a source" says="Notes, saved web pages, captions and tables, as files or pasted. They are read at once.">
         <AddSource
           course={course}
           done={(added) => {
@@ -84,6 +84,8 @@ export function SourcesStation() {
   );
 }
 
+const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table" };
+
 function Row({ course, source: s }: { course: string; source: Source }) {
   const share = s.passages === 0 ? 0 : (100 * s.drawn) / s.passages;
   return (
@@ -94,7 +96,7 @@ function Row({ course, source: s }: { course: string; source: Source }) {
       >
         <b className="block leading-tight wrap-anywhere">{s.title}</b>
         <span className="text-[12.5px] text-ink-2">
-          {s.kind === "markdown" ? "Markdown" : "Text"}, {counted(s.words, "word")}
+          {kinds[s.kind] ?? "Text"}, {counted(s.words, "word")}
         </span>
         <span className="mt-1.5 block h-[3px] bg-line" role="img" aria-label={`Questions were drawn from ${s.drawn} of ${counted(s.passages, "passage")}`}>
           <span className="block h-full bg-cite" style={{ width: `${share}%` }} />
