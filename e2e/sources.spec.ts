@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { courseWithNotes, expect, test } from "./people";
 
 const bad: { name: string; file: string; bytes: Buffer; says: RegExp }[] = [
@@ -5,7 +6,6 @@ const bad: { name: string; file: string; bytes: Buffer; says: RegExp }[] = [
   { name: "not UTF-8", file: "latin.txt", bytes: Buffer.from([0x41, 0x0a, 0xe9, 0x20, 0x42]), says: /not UTF-8 \(the first odd byte is on line 2\); save it as UTF-8/ },
   { name: "a picture named .txt", file: "picture.txt", bytes: Buffer.from("\x89PNG\r\n\x1a\n0000", "latin1"), says: /This is a picture, not a text file/ },
   { name: "a zero byte", file: "zero.md", bytes: Buffer.from("abc\0def"), says: /zero byte stands at position 3/ },
-  { name: "far too large", file: "huge.txt", bytes: Buffer.alloc(25 << 20, "word "), says: /too large to be brought at once; split it/ },
   { name: "too large", file: "large.txt", bytes: Buffer.alloc(17 << 20, "word "), says: /17 MB and the limit is 16 MB; split it/ },
 ];
 
@@ -50,6 +50,29 @@ test("captions, a saved page and a table become passages", async ({ page, signed
     await expect(page.getByRole("navigation", { name: "The sources" })).toContainText(o.kind);
     await expect(page.getByRole("article")).not.toContainText("Home");
   }
+});
+
+test("documents and books are drafted from like notes", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Reservoir keeper", pass_mark: 60, topics: [{ title: "Arithmetic", weight: 1 }] } });
+  const course = ((await made.json()) as { id: string }).id;
+  const testdata = "../core/source/reader/testdata";
+  for (const [file, kind] of [["notes.docx", "Document"], ["notes.odt", "Document"], ["notes.epub", "Book"]] as const) {
+    await page.goto(`/courses/${course}/sources`);
+    await expect(page.getByRole("button", { name: /^Add/ }).first()).toBeVisible();
+    await page.keyboard.press("a");
+    await page.getByLabel("Files").setInputFiles({ name: file, mimeType: "application/zip", buffer: readFileSync(`${testdata}/${file}`) });
+    await expect(page.getByRole("article", { name: "Reservoir notes" })).toContainText("The flow is read in m³/h and the gas is CO₂.");
+    await expect(page.getByRole("navigation", { name: "The sources" })).toContainText(kind);
+  }
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await page.keyboard.press("d");
+  await page.getByRole("button", { name: /Of which levels/ }).click();
+  await page.getByLabel("Hard").check();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Draft the batch" }).click();
+  await expect(page.getByText(/Batch of 20, done/)).toBeVisible();
+  await expect(page.getByText("20 questions cleared")).toBeVisible();
 });
 
 test("a citation leads to its line, and a source can be taken out", async ({ page, signedUp }) => {

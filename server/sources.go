@@ -33,7 +33,7 @@ func (s *Server) sourceOperations() {
 	}) (app.Source, error) {
 		return s.app.AddSource(ctx, account(ctx), in.Course, in.Name, in.RawBody)
 	}, func(op *huma.Operation) {
-		op.MaxBodyBytes = reader.MaxBytes + uploadSlack
+		op.MaxBodyBytes = reader.MaxPacked + uploadSlack
 		op.BodyReadTimeout = 2 * time.Minute
 	})
 	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}", "reading", "Open a source in place", func(ctx context.Context, in *OfSource) (app.Reading, error) {

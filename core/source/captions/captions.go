@@ -8,6 +8,7 @@
 package captions
 
 import (
+	"errors"
 	"fmt"
 	"regexp"
 	"strings"
@@ -106,10 +107,14 @@ func Read(origin, text string) (source.Document, error) {
 	return doc, nil
 }
 
-func cuesOf(text string) ([]cue, error) {
+func cuesOf(text string) (out []cue, err error) {
+	defer func() { // the library trusts that a cue's times are whole
+		if broken := recover(); broken != nil {
+			out, err = nil, errors.New("a cue breaks off")
+		}
+	}()
 	start := strings.TrimSpace(text[:min(len(text), 2000)])
 	var subs *astisub.Subtitles
-	var err error
 	switch {
 	case strings.HasPrefix(start, "WEBVTT"):
 		subs, err = astisub.ReadFromWebVTT(strings.NewReader(text))
@@ -123,7 +128,6 @@ func cuesOf(text string) ([]cue, error) {
 	if err != nil {
 		return nil, err
 	}
-	var out []cue
 	for _, item := range subs.Items {
 		var lines []string
 		for _, l := range item.Lines {

@@ -11,15 +11,36 @@ import (
 	"zincowl/core/source"
 )
 
-// Read makes a document of a page that is known to be valid UTF-8. Where the
-// page marks its main part, only that is read. A page whose elements nest too
-// deeply to be one that people read is refused.
+// Read makes a document of a page that is known to be valid UTF-8.
 func Read(origin, text string) (source.Document, error) {
+	b := source.NewBuilder(origin, "html")
+	title, err := add(b, text)
+	if err != nil {
+		return source.Document{}, err
+	}
+	doc := b.Document()
+	if doc.Title == origin && title != "" {
+		doc.Title = title
+	}
+	return doc, nil
+}
+
+// Append adds the passages of a page to a document under way, for formats whose
+// chapters are pages.
+func Append(b *source.Builder, text string) error {
+	_, err := add(b, text)
+	return err
+}
+
+// add reads a page and gives the title in its head. Where the page marks its
+// main part, only that is read. A page whose elements nest too deeply to be one
+// that people read is refused.
+func add(b *source.Builder, text string) (title string, err error) {
 	root, err := dom.Parse(strings.NewReader(text))
 	if err != nil {
-		return source.Document{}, source.Bad("This page can't be read as HTML (%v); open it in a browser, copy its text and paste that.", err)
+		return "", source.Bad("This page can't be read as HTML (%v); open it in a browser, copy its text and paste that.", err)
 	}
-	r := &reader{b: source.NewBuilder(origin, "html")}
+	r := &reader{b: b}
 	start := root
 	if main := find(root, func(n *dom.Node) bool { return n.DataAtom == atom.Main || attribute(n, "role") == "main" }); main != nil {
 		start = main
@@ -28,13 +49,10 @@ func Read(origin, text string) (source.Document, error) {
 	}
 	r.blocks(start)
 	r.flush(source.Paragraph)
-	doc := r.b.Document()
-	if title := find(root, func(n *dom.Node) bool { return n.DataAtom == atom.Title }); title != nil && doc.Title == origin {
-		if t := source.Fold(content(title)); t != "" {
-			doc.Title = t
-		}
+	if head := find(root, func(n *dom.Node) bool { return n.DataAtom == atom.Title }); head != nil {
+		title = source.Fold(content(head))
 	}
-	return doc, nil
+	return title, nil
 }
 
 type reader struct {
@@ -91,7 +109,7 @@ func (r *reader) blocks(parent *dom.Node) {
 		case n.DataAtom == atom.Br:
 			r.text.WriteString("\n")
 		case n.DataAtom == atom.Sup || n.DataAtom == atom.Sub:
-			r.text.WriteString(raised(content(n), n.DataAtom == atom.Sup))
+			r.text.WriteString(mark(content(n), n.DataAtom == atom.Sup))
 		case breaking[n.DataAtom]:
 			kind := source.Paragraph
 			if (n.DataAtom == atom.Ul || n.DataAtom == atom.Ol) && parent.DataAtom == atom.Li {
@@ -170,7 +188,7 @@ func content(n *dom.Node) string {
 		case c != n && (skipped[c.DataAtom] || hidden(c)):
 			return false
 		case c != n && (c.DataAtom == atom.Sup || c.DataAtom == atom.Sub):
-			out.WriteString(raised(content(c), c.DataAtom == atom.Sup))
+			out.WriteString(mark(content(c), c.DataAtom == atom.Sup))
 			return false
 		case breaking[c.DataAtom] || c.DataAtom == atom.Br:
 			out.WriteString(" ")
@@ -180,24 +198,12 @@ func content(n *dom.Node) string {
 	return out.String()
 }
 
-var (
-	superscript = strings.NewReplacer("0", "⁰", "1", "¹", "2", "²", "3", "³", "4", "⁴", "5", "⁵", "6", "⁶", "7", "⁷", "8", "⁸", "9", "⁹", "-", "⁻", "−", "⁻", "+", "⁺")
-	subscript   = strings.NewReplacer("0", "₀", "1", "₁", "2", "₂", "3", "₃", "4", "₄", "5", "₅", "6", "₆", "7", "₇", "8", "₈", "9", "₉")
-)
-
-// raised writes figures as super- or subscripts; a mark of a footnote in
-// brackets is left out, other text stays as it is.
-func raised(text string, up bool) string {
-	text = strings.TrimSpace(text)
-	switch {
-	case strings.HasPrefix(text, "[") && up:
+// mark is raised or lowered text; a mark of a footnote in brackets is left out.
+func mark(text string, up bool) string {
+	if text = strings.TrimSpace(text); up && strings.HasPrefix(text, "[") {
 		return ""
-	case strings.Trim(text, "0123456789-−+") != "":
-		return text
-	case up:
-		return superscript.Replace(text)
 	}
-	return subscript.Replace(text)
+	return source.Raised(text, up)
 }
 
 func attribute(n *dom.Node, name string) string {
@@ -218,6 +224,8 @@ func hidden(n *dom.Node) bool {
 			return true
 		case a.Key == "role" && (a.Val == "navigation" || a.Val == "banner" || a.Val == "contentinfo" || a.Val == "search"):
 			return true
+		case a.Key == "role" && (a.Val == "doc-noteref" || a.Val == "doc-backlink"), a.Key == "epub:type" && (a.Val == "noteref" || a.Val == "backlink"):
+			return true // the mark of a note, and the way back from it
 		}
 	}
 	return false

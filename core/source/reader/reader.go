@@ -13,19 +13,26 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/source"
+	"zincowl/core/source/archive"
 	"zincowl/core/source/captions"
+	"zincowl/core/source/docx"
+	"zincowl/core/source/epub"
 	"zincowl/core/source/html"
 	"zincowl/core/source/markdown"
+	"zincowl/core/source/odt"
 	"zincowl/core/source/plain"
 	"zincowl/core/source/table"
 )
 
-// MaxBytes is the largest text that is read.
-const MaxBytes = 16 << 20
+// MaxBytes is the largest text that is read, MaxPacked the largest compressed
+// document.
+const (
+	MaxBytes  = 16 << 20
+	MaxPacked = 64 << 20
+)
 
 var signatures = []struct{ magic, name string }{
 	{"%PDF-", "a PDF"},
-	{"PK\x03\x04", "a compressed document"},
 	{"\x89PNG", "a picture"},
 	{"\xff\xd8\xff", "a picture"},
 	{"GIF8", "a picture"},
@@ -40,11 +47,18 @@ var markdownSign = regexp.MustCompile(`(?m)^(#{1,6} \S|\|.*\|\s*$|\s*[-*] \*\*)`
 // Read makes a document of a file or of pasted text. Every error is a
 // *source.BadInput.
 func Read(name string, data []byte) (source.Document, error) {
+	var doc source.Document
+	if bytes.HasPrefix(data, []byte("PK\x03\x04")) {
+		doc, err := packed(name, data)
+		if err != nil {
+			return source.Document{}, err
+		}
+		return finish(name, doc)
+	}
 	text, err := decode(data)
 	if err != nil {
 		return source.Document{}, err
 	}
-	var doc source.Document
 	switch ext := strings.ToLower(path.Ext(name)); {
 	case captions.Is(text):
 		doc, err = captions.Read(name, text)
@@ -60,6 +74,35 @@ func Read(name string, data []byte) (source.Document, error) {
 	if err != nil {
 		return source.Document{}, err
 	}
+	return finish(name, doc)
+}
+
+// packed reads the formats that are compressed folders.
+func packed(name string, data []byte) (source.Document, error) {
+	if len(data) > MaxPacked {
+		return source.Document{}, tooLarge("document", len(data), MaxPacked)
+	}
+	a, err := archive.Open(data)
+	if err != nil {
+		return source.Document{}, err
+	}
+	switch {
+	case docx.Is(a):
+		return docx.Read(name, a)
+	case epub.Is(a):
+		return epub.Read(name, a)
+	case odt.Is(a):
+		return odt.Read(name, a)
+	}
+	return source.Document{}, source.Bad("This is a compressed file of a kind that is not read (text documents and books are); open it, copy its text and paste that.")
+}
+
+func tooLarge(what string, size, limit int) error {
+	return source.Bad("This %s is %d MB and the limit is %d MB; split it at a chapter and bring the parts.", what, (size+1<<20-1)>>20, limit>>20)
+}
+
+// finish looks at what was read, whatever its format.
+func finish(name string, doc source.Document) (source.Document, error) {
 	if len(doc.Passages) == 0 {
 		return source.Document{}, source.Bad("There is nothing to read in this text: it has marks but no words; bring notes with sentences in them.")
 	}
@@ -97,7 +140,7 @@ func isPage(text string) bool {
 
 func decode(data []byte) (string, error) {
 	if len(data) > MaxBytes {
-		return "", source.Bad("This text is %d MB and the limit is %d MB; split it at a chapter and bring the parts.", (len(data)+1<<20-1)>>20, MaxBytes>>20)
+		return "", tooLarge("text", len(data), MaxBytes)
 	}
 	for _, s := range signatures {
 		if bytes.HasPrefix(data, []byte(s.magic)) {
