@@ -52,6 +52,31 @@ test("captions, a saved page and a table become passages", async ({ page, signed
   }
 });
 
+test("a PDF is read with its pages, and drafted from", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Filter keeper", pass_mark: 60, topics: [{ title: "Beds", weight: 1 }] } });
+  const course = ((await made.json()) as { id: string }).id;
+  const testdata = "../core/source/pdf/testdata";
+  await page.goto(`/courses/${course}/sources`);
+  await page.getByRole("button", { name: "Add a source" }).click();
+  for (const [file, says] of [["locked.pdf", /locked with a password/], ["cut.pdf", /damaged and can't be opened/], ["picture.pdf", /pictures of its pages and no text/]] as const) {
+    await page.getByLabel("Files").setInputFiles({ name: file, mimeType: "application/pdf", buffer: readFileSync(`${testdata}/${file}`) });
+    await expect(page.getByRole("status").filter({ hasText: file })).toContainText(says, { timeout: 30_000 }); // the first one compiles the sandbox
+  }
+  await page.getByLabel("Files").setInputFiles({ name: "two-columns.pdf", mimeType: "application/pdf", buffer: readFileSync(`${testdata}/two-columns.pdf`) });
+  const article = page.getByRole("article", { name: "Filter practice" });
+  await expect(article).toContainText("A garnet bed is a layer that holds particles while water passes down through it.");
+  await expect(article).toContainText("page 2");
+  await expect(page.getByRole("navigation", { name: "The sources" })).toContainText("PDF");
+  await page.keyboard.press("d");
+  await page.getByRole("button", { name: "Draft the batch" }).click();
+  await expect(page.getByText(/Batch of 20, done/)).toBeVisible();
+  await page.goto(`/courses/${course}/drill`);
+  await page.getByRole("button", { name: "Start the drill" }).click();
+  await page.getByRole("button", { name: "No idea" }).click();
+  await expect(page.getByRole("link", { name: /Filter practice, .*page \d/ }).first()).toBeVisible();
+});
+
 test("documents and books are drafted from like notes", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
   const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Reservoir keeper", pass_mark: 60, topics: [{ title: "Arithmetic", weight: 1 }] } });

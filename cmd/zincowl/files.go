@@ -74,7 +74,7 @@ func table(write func(w io.Writer)) error {
 type readCmd struct {
 	Facts bool   `help:"Also draw facts from the passages."`
 	JSON  bool   `name:"json" help:"Print JSON."`
-	File  string `arg:"" help:"A file of text, Markdown, HTML, captions or values, or - for standard input."`
+	File  string `arg:"" help:"A PDF, document, book, page, captions, table or text, or - for standard input."`
 }
 
 // Run prints a document.

@@ -6,9 +6,12 @@ import (
 	"errors"
 	"fmt"
 	"os"
+	"path/filepath"
 	"strings"
 
 	"github.com/alecthomas/kong"
+
+	"zincowl/core/source/pdf"
 )
 
 // Exit codes of the commands.
@@ -32,6 +35,9 @@ type cli struct {
 }
 
 func main() {
+	if folder, err := os.UserCacheDir(); err == nil {
+		pdf.CacheIn(filepath.Join(folder, "zincowl"))
+	}
 	var c cli
 	parser := kong.Must(&c, kong.Name("zincowl"), kong.Description("Practice questions from your own notes, each one proofed before you are drilled with it."), kong.UsageOnError())
 	ctx, err := parser.Parse(os.Args[1:])

@@ -13,6 +13,7 @@ type Builder struct {
 	path   []string
 	levels []int
 	seen   map[string]int
+	page   int // of what is added next, counted from 1; 0 where there are none
 }
 
 // NewBuilder starts a document. The origin, usually the file's name, is part of
@@ -52,6 +53,9 @@ func (b *Builder) Text(kind Kind, text string, line int) {
 	}
 	b.add(Passage{Kind: kind, Text: text, Locator: b.at(line)})
 }
+
+// AtPage says on which page the passages that are added next stand.
+func (b *Builder) AtPage(page int) { b.page = page }
 
 // Spoken adds a paragraph that was said from one time to another.
 func (b *Builder) Spoken(text, start, end string) {
@@ -94,7 +98,7 @@ func (b *Builder) Document() Document {
 }
 
 func (b *Builder) at(line int) Locator {
-	return Locator{Heading: append([]string(nil), b.path...), Line: line}
+	return Locator{Page: b.page, Heading: append([]string(nil), b.path...), Line: line}
 }
 
 func (b *Builder) add(p Passage) {

@@ -11,7 +11,13 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/core/source/pdf"
 )
+
+func TestMain(m *testing.M) {
+	pdf.CacheIn(filepath.Join(os.TempDir(), "zincowl-test-sandbox"))
+	os.Exit(m.Run())
+}
 
 // besides are passages that only some formats have: the title and the author
 // on a page of their own, the text of a note.

@@ -20,19 +20,19 @@ import (
 	"zincowl/core/source/html"
 	"zincowl/core/source/markdown"
 	"zincowl/core/source/odt"
+	"zincowl/core/source/pdf"
 	"zincowl/core/source/plain"
 	"zincowl/core/source/table"
 )
 
 // MaxBytes is the largest text that is read, MaxPacked the largest compressed
-// document.
+// document or PDF.
 const (
 	MaxBytes  = 16 << 20
 	MaxPacked = 64 << 20
 )
 
 var signatures = []struct{ magic, name string }{
-	{"%PDF-", "a PDF"},
 	{"\x89PNG", "a picture"},
 	{"\xff\xd8\xff", "a picture"},
 	{"GIF8", "a picture"},
@@ -44,10 +44,20 @@ var signatures = []struct{ magic, name string }{
 
 var markdownSign = regexp.MustCompile(`(?m)^(#{1,6} \S|\|.*\|\s*$|\s*[-*] \*\*)`)
 
-// Read makes a document of a file or of pasted text. Every error is a
-// *source.BadInput.
+// Read makes a document of a file or of pasted text. An error is a
+// *source.BadInput where the file is at fault.
 func Read(name string, data []byte) (source.Document, error) {
 	var doc source.Document
+	if pdf.Is(data) {
+		if len(data) > MaxPacked {
+			return source.Document{}, tooLarge("PDF", len(data), MaxPacked)
+		}
+		doc, err := pdf.Read(name, data)
+		if err != nil {
+			return source.Document{}, err
+		}
+		return finish(name, doc)
+	}
 	if bytes.HasPrefix(data, []byte("PK\x03\x04")) {
 		doc, err := packed(name, data)
 		if err != nil {

@@ -40,7 +40,7 @@ func TestReadRefusesWithASentence(t *testing.T) {
 		"marks alone": {"---\n\n***\n", "marks but no words"},
 		"latin-1":     {"one\ntwo\nthr\xe9e", "first odd byte is on line 3"},
 		"UTF-16":      {"\xff\xfea\x00b\x00", "saved as UTF-16"},
-		"a PDF":       {"%PDF-1.7 …", "This is a PDF"},
+		"a PDF":       {"%PDF-1.7 …", "This PDF is damaged"},
 		"an archive":  {"PK\x03\x04…", "its list of parts can't be read"},
 		"a zero byte": {"ab\x00c", "a zero byte stands at position 2"},
 		"too large":   {strings.Repeat("word ", MaxBytes/5+1), "the limit is 16 MB"},

@@ -109,7 +109,7 @@ function Row({ passage: p, lit }: { passage: Passage; lit?: string }) {
   return (
     <div id={p.id} className="mb-[13px] grid scroll-mt-8 grid-cols-1 gap-x-4 desk:grid-cols-[74px_minmax(0,1fr)]">
       <span className="num pt-1 text-xs leading-normal text-ink-2 desk:text-right">
-        {p.kind === "heading" ? p.locator.line && <span className="hidden desk:inline">line {p.locator.line}</span> : <Drawn passage={p} />}
+        {p.kind === "heading" ? <span className="hidden desk:inline">{p.locator.page ? `page ${p.locator.page}` : p.locator.line ? `line ${p.locator.line}` : ""}</span> : <Drawn passage={p} />}
         {p.locator.start && <span className="ml-2 desk:ml-0 desk:block">{p.locator.start}</span>}
         {p.locator.row && <span className="ml-2 desk:ml-0 desk:block">row {p.locator.row}</span>}
       </span>

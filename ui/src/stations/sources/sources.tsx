@@ -47,7 +47,7 @@ export function SourcesStation() {
       {data.length === 0 ? (
         <section className="mt-4 flex-1 border border-b-0 border-line bg-paper px-5 py-8 desk:ml-[76px] desk:rounded-tl-sheet desk:border-r-0 desk:px-[52px]">
           <Nothing title="Nothing to read yet">
-            <p>Bring your notes: paste them, or choose files: text, documents, books, web pages, captions or tables. They are cut into passages that every question can lead back to.</p>
+            <p>Bring your notes: paste them, or choose files: PDF, text, documents, books, web pages, captions or tables. They are cut into passages that every question can lead back to.</p>
             {canAdd && (
               <Button tone="main" cap="a" onClick={() => setAdding(true)}>
                 Add a source
@@ -71,7 +71,7 @@ export function SourcesStation() {
           {id === undefined ? <Waiting what="the source" /> : <Opened key={id} course={course} id={id} canChange={canAdd} />}
         </div>
       )}
-      <Dialog open={adding} close={() => setAdding(false)} title="Add a source" says="Notes, documents, books, saved web pages, captions and tables, as files or pasted. They are read at once.">
+      <Dialog open={adding} close={() => setAdding(false)} title="Add a source" says="Notes, documents, books, saved web pages, captions and tables, as files or pasted.">
         <AddSource
           course={course}
           done={(added) => {
@@ -84,7 +84,7 @@ export function SourcesStation() {
   );
 }
 
-const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", docx: "Document", odt: "Document", epub: "Book" };
+const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", pdf: "PDF", docx: "Document", odt: "Document", epub: "Book" };
 
 function Row({ course, source: s }: { course: string; source: Source }) {
   const share = s.passages === 0 ? 0 : (100 * s.drawn) / s.passages;

@@ -1,0 +1,145 @@
+package pdf
+
+import (
+	"errors"
+	"fmt"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"zincowl/core/source"
+)
+
+func TestMain(m *testing.M) {
+	CacheIn(filepath.Join(os.TempDir(), "zincowl-test-sandbox"))
+	os.Exit(m.Run())
+}
+
+func file(t testing.TB, name string) []byte {
+	t.Helper()
+	data, err := os.ReadFile(filepath.Join("testdata", name))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return data
+}
+
+func TestRead(t *testing.T) {
+	for _, name := range []string{"two-columns", "manual"} {
+		doc, err := Read("x", file(t, name+".pdf"))
+		if err != nil {
+			t.Errorf("%s: %v", name, err)
+			continue
+		}
+		var got []string
+		for _, p := range doc.Passages {
+			got = append(got, fmt.Sprintf("%s %d %s", p.Kind, p.Locator.Page, strings.ReplaceAll(p.Text, "\n", "⏎")))
+		}
+		want := strings.Split(strings.TrimSpace(string(file(t, name+".txt"))), "\n")
+		if at := slices.Index(want, "…"); at >= 0 { // what stands between repeats the start
+			end := len(want) - at - 1
+			if len(got) > at+end {
+				got = slices.Concat(got[:at], []string{"…"}, got[len(got)-end:])
+			}
+		}
+		for i := range max(len(got), len(want)) {
+			g, w := "nothing", "nothing"
+			if i < len(got) {
+				g = got[i]
+			}
+			if i < len(want) {
+				w = want[i]
+			}
+			if g != w {
+				t.Errorf("%s, passage %d:\ngot  %s\nwant %s", name, i+1, g, w)
+			}
+		}
+		if doc.Pages == 0 || doc.Kind != "pdf" {
+			t.Errorf("%s has %d pages and is a %s", name, doc.Pages, doc.Kind)
+		}
+	}
+}
+
+// No word that the pages show is lost, and none stands there twice.
+func TestEveryBedIsRead(t *testing.T) {
+	doc, err := Read("x", file(t, "two-columns.pdf"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	var all strings.Builder
+	for _, p := range doc.Passages {
+		all.WriteString(p.Text + "\n")
+	}
+	for _, bed := range []string{"Sand", "Coal", "Gravel", "Garnet", "Pumice", "Glass"} {
+		for _, want := range []string{bed + " beds", "A " + strings.ToLower(bed) + " bed is a layer that holds particles while water passes down through it."} {
+			if n := strings.Count(all.String(), want); n != 1 {
+				t.Errorf("%q stands there %d times", want, n)
+			}
+		}
+	}
+	if strings.Contains(all.String(), "Larkmere operator series") {
+		t.Error("the running header is still there")
+	}
+}
+
+func TestFilesThatAreRefused(t *testing.T) {
+	for name, says := range map[string]string{"locked.pdf": "locked with a password", "cut.pdf": "damaged", "picture.pdf": "pictures of its pages and no text"} {
+		_, err := Read("x", file(t, name))
+		bad := new(source.BadInput)
+		if !errors.As(err, &bad) || !strings.Contains(bad.Says, says) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+	if doc, err := Read("x", file(t, "manual.pdf")); err != nil || len(doc.Passages) == 0 {
+		t.Errorf("after broken files a whole one can't be read: %v", err)
+	}
+}
+
+func TestJoin(t *testing.T) {
+	for _, c := range []struct {
+		before string
+		end    hyphen
+		next   string
+		cuts   bool
+		want   string
+	}{
+		{"water is", none, "clean", true, "water is clean"},
+		{"the back", broken, "washing of", false, "the backwashing of"},
+		{"the fil", maybe, "trate is", false, "the filtrate is"},
+		{"the dis", maybe, "infection of", false, "the disinfection of"},
+		{"a slow", maybe, "sand filter", false, "a slow-sand filter"},
+		{"the mud", maybe, "balls in", true, "the mudballs in"},
+		{"the Kessel", maybe, "Brandt rule", true, "the Kessel-Brandt rule"},
+	} {
+		if got := join(c.before, c.end, c.next, c.cuts); got != c.want {
+			t.Errorf("join(%q, %v, %q) = %q, want %q", c.before, c.end, c.next, got, c.want)
+		}
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	for _, name := range []string{"manual.pdf", "cut.pdf", "picture.pdf", "locked.pdf"} {
+		f.Add(file(f, name))
+	}
+	f.Fuzz(func(t *testing.T, data []byte) {
+		_, err := Read("x", data)
+		if bad := new(source.BadInput); err != nil && !errors.As(err, &bad) {
+			t.Errorf("%v", err)
+		}
+	})
+}
+
+func BenchmarkRead(b *testing.B) {
+	data := file(b, "two-columns.pdf")
+	if _, err := Read("x", data); err != nil { // starts the sandbox
+		b.Fatal(err)
+	}
+	for b.Loop() {
+		if _, err := Read("x", data); err != nil {
+			b.Fatal(err)
+		}
+	}
+	b.ReportMetric(4*float64(b.N)/b.Elapsed().Seconds(), "pages/s")
+}
