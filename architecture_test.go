@@ -44,7 +44,7 @@ var siblings = map[string][]string{
 // language, and what reads the formats that sources come in.
 var allowed = []string{
 	"github.com/jdkato/prose/v2", "github.com/kljensen/snowball/english", "golang.org/x/text",
-	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero",
+	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero", "github.com/xuri/excelize/v2",
 }
 
 type listed struct {

@@ -23,6 +23,7 @@ import (
 	"zincowl/core/source/pdf"
 	"zincowl/core/source/plain"
 	"zincowl/core/source/table"
+	"zincowl/core/source/xlsx"
 )
 
 // MaxBytes is the largest text that is read, MaxPacked the largest compressed
@@ -99,12 +100,14 @@ func packed(name string, data []byte) (source.Document, error) {
 	switch {
 	case docx.Is(a):
 		return docx.Read(name, a)
+	case xlsx.Is(a):
+		return xlsx.Read(name, data)
 	case epub.Is(a):
 		return epub.Read(name, a)
 	case odt.Is(a):
 		return odt.Read(name, a)
 	}
-	return source.Document{}, source.Bad("This is a compressed file of a kind that is not read (text documents and books are); open it, copy its text and paste that.")
+	return source.Document{}, source.Bad("This is a compressed file of a kind that is not read (text documents, spreadsheets and books are); open it, copy its text and paste that.")
 }
 
 func tooLarge(what string, size, limit int) error {

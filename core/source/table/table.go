@@ -106,7 +106,18 @@ func Read(origin, text string) (source.Document, error) {
 		return source.Document{}, source.Bad("There is no row in this table; choose another file.")
 	}
 	b := source.NewBuilder(origin, "table")
-	width, uneven := 0, 0
+	uneven := Add(b, rows)
+	doc := b.Document()
+	if uneven > 0 {
+		doc.Warnings = append(doc.Warnings, source.Warning{Locator: source.Locator{Row: uneven}, Says: fmt.Sprintf("Row %d has fewer fields than others; what is missing was left empty.", uneven)})
+	}
+	return doc, nil
+}
+
+// Add adds a table to a document under way and gives the first row that had
+// fewer fields than others, counted from 1, or 0. Rows are filled up in place.
+func Add(b *source.Builder, rows [][]string) (uneven int) {
+	width := 0
 	for _, r := range rows {
 		width = max(width, len(r))
 	}
@@ -117,6 +128,9 @@ func Read(origin, text string) (source.Document, error) {
 		for len(rows[i]) < width {
 			rows[i] = append(rows[i], "")
 		}
+	}
+	if len(rows) == 0 {
+		return 0
 	}
 	header, body, first := rows[0], rows[1:], 2
 	if !isHeader(rows) {
@@ -130,14 +144,7 @@ func Read(origin, text string) (source.Document, error) {
 		b.TableAt(append([][]string{header}, body[:n]...), first)
 		body, first = body[n:], first+n
 	}
-	doc := b.Document()
-	if uneven > 0 {
-		doc.Warnings = append(doc.Warnings, source.Warning{Locator: source.Locator{Row: uneven}, Says: fmt.Sprintf("Row %d has fewer fields than others; what is missing was left empty.", uneven)})
-	}
-	if len(doc.Passages) == 0 {
-		return doc, source.Bad("There is only a header in this table; bring one with rows.")
-	}
-	return doc, nil
+	return uneven
 }
 
 // isHeader says whether the first row names the columns: it holds no number

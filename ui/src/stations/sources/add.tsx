@@ -68,12 +68,12 @@ export function AddSource({ course, done }: { course: string; done: (added: Sour
       }}
       className={over ? "outline-2 outline-offset-8 outline-eye" : ""}
     >
-      <input ref={chooser} type="file" multiple accept=".pdf,.txt,.md,.markdown,.docx,.odt,.epub,.html,.htm,.vtt,.srt,.ttml,.csv,.tsv,text/*" className="sr-only" tabIndex={-1} aria-label="Files" onChange={(e) => files(e.target.files)} />
+      <input ref={chooser} type="file" multiple accept=".pdf,.txt,.md,.markdown,.docx,.odt,.epub,.html,.htm,.vtt,.srt,.ttml,.csv,.tsv,.xlsx,text/*" className="sr-only" tabIndex={-1} aria-label="Files" onChange={(e) => files(e.target.files)} />
       <div className="flex flex-wrap items-center gap-3">
         <Button onClick={() => chooser.current?.click()} disabled={reading}>
           Choose files
         </Button>
-        <span className="text-ink-2">PDF, .docx, .odt, .epub, .html, text, captions, .csv; or drop them here</span>
+        <span className="text-ink-2">PDF, .docx, .odt, .epub, .html, text, captions, .csv, .xlsx; or drop them here</span>
       </div>
       {list.length > 0 && (
         <ul className="mt-4" role="status">

@@ -84,7 +84,7 @@ export function SourcesStation() {
   );
 }
 
-const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", pdf: "PDF", docx: "Document", odt: "Document", epub: "Book" };
+const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", xlsx: "Spreadsheet", pdf: "PDF", docx: "Document", odt: "Document", epub: "Book" };
 
 function Row({ course, source: s }: { course: string; source: Source }) {
   const share = s.passages === 0 ? 0 : (100 * s.drawn) / s.passages;
