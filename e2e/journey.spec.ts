@@ -76,6 +76,7 @@ test("from sign-up to a weak topic, on notes typed by hand", async ({ page }) =>
   await expect(page.getByRole("complementary", { name: "Found in this section" })).toContainText("definitions");
   await expect(page.getByRole("link", { name: "Sources, 1 sources" })).toBeVisible();
 
+  await expect(page.getByRole("dialog")).toHaveCount(0);
   await page.keyboard.press("d");
   await expect(page.getByRole("button", { name: /From which sources: Evening notes/ })).toBeVisible();
   await page.getByRole("button", { name: /How many/ }).click();
@@ -89,6 +90,7 @@ test("from sign-up to a weak topic, on notes typed by hand", async ({ page }) =>
   await page.getByRole("button", { name: /How many/ }).click();
   await page.getByRole("textbox", { name: "Questions" }).fill("8");
   await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
   await page.locator("main").click({ position: { x: 4, y: 4 } });
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/\/drill\/[^/]+\/1$/);

@@ -50,7 +50,9 @@ export function Desk() {
   useKeys([{ key: "?", does: "Show this list", press: () => setSheet(true) }]);
   const change = useMutation({
     mutationFn: (s: Settings) => take(api.PUT("/api/me/settings", { body: s })),
-    onSuccess: (s) => client.setQueryData(queries.me.queryKey, (a) => a && { ...a, settings: s }),
+    // At once, so that a second choice builds on the first; what the server refuses is read anew.
+    onMutate: (s) => client.setQueryData(queries.me.queryKey, (a) => a && { ...a, settings: s }),
+    onError: () => client.invalidateQueries({ queryKey: queries.me.queryKey }),
   });
   const leave = useMutation({
     mutationFn: () => take(api.DELETE("/api/session")),
