@@ -21,9 +21,9 @@ func layout(origin string, pages []page) source.Document {
 		all[i], gutter = p.lines(i+1, gutter)
 	}
 	drop := running(pages, all)
-	f := &former{b: source.NewBuilder(origin, "pdf"), levels: headings(all)}
+	f := &former{b: source.NewBuilder(origin, "pdf"), cuts: cutsWords(all)}
 	f.body, f.bold = body(all)
-	f.cuts = cutsWords(all)
+	f.levels = headings(all, f.body)
 	for i, lines := range all {
 		var kept []line
 		for j, l := range lines {
@@ -61,10 +61,8 @@ func body(all [][]line) (size float64, bold bool) {
 // half rounds a size to half points, so that sizes that mean the same are.
 func half(size float64) float64 { return math.Round(size*2) / 2 }
 
-// headings ranks the sizes larger than the text's: the largest is level 1. Rare
-// sizes on a title page count as the next.
-func headings(all [][]line) map[float64]int {
-	size, _ := body(all)
+// headings ranks the sizes larger than the text's: the largest is level 1.
+func headings(all [][]line, size float64) map[float64]int {
 	seen := map[float64]bool{}
 	for _, lines := range all {
 		for _, l := range lines {
@@ -160,10 +158,13 @@ type former struct {
 	item   bool
 }
 
-var bullet = regexp.MustCompile(`^(?:[•◦▪‣●○■–—*∙·-]|\[\w{1,4}\]|\(?\d{1,3}[.)]|\(?[a-z][.)]|\([ivx]+\))\s+(\S.*)$`)
+// bullets are the signs before an item.
+const bullets = `[•◦▪‣●○■∙·–—*-]`
+
+var bullet = regexp.MustCompile(`^(?:` + bullets + `|\[\w{1,4}\]|\(?\d{1,3}[.)]|\(?[a-z][.)]|\([ivx]+\))\s+(\S.*)$`)
 
 // alone is a bullet without its text.
-var alone = regexp.MustCompile(`^[•◦▪‣●○■∙·–—*-]$`)
+var alone = regexp.MustCompile(`^` + bullets + `$`)
 
 // page takes the lines of one page. A passage may go on from the page before.
 func (f *former) page(lines []line) {
@@ -245,7 +246,7 @@ func (f *former) goesOn(l line, gap float64) bool {
 		return false // back at the margin, after lines that hung below the item's text
 	case f.item:
 		return l.left >= f.block[0].left-1 && !(ended && short && l.left <= f.block[0].left+1)
-	case l.left > before.left+0.8*l.size && len(f.block) > 0 && l.left > l.column.left+0.8*l.size && ended:
+	case l.left > before.left+0.8*l.size && l.left > l.column.left+0.8*l.size && ended:
 		return false // the first line of a paragraph is set in
 	case ended && short:
 		return false
@@ -290,6 +291,7 @@ func join(text string, end hyphen, next string, cutsWords bool) string {
 		return text + " " + next
 	}
 	first, second := parts(text, next)
+	text = strings.TrimSuffix(text, "-")
 	switch {
 	case end == broken:
 		return text + next
@@ -301,6 +303,7 @@ func join(text string, end hyphen, next string, cutsWords bool) string {
 
 // parts are the pieces of a word on both sides of the end of a line.
 func parts(text, next string) (first, second string) {
+	text = strings.TrimSuffix(text, "-")
 	first = strings.ToLower(strings.Trim(text[strings.LastIndexAny(text, " -")+1:], "(“\""))
 	second, _, _ = strings.Cut(next, " ")
 	return first, strings.ToLower(strings.Trim(second, ".,;:!?)”\"’"))
@@ -343,7 +346,7 @@ func tableAt(lines []line) int {
 }
 
 // marker is what stands before an item of a list, apart from its text.
-var marker = regexp.MustCompile(`^(?:[•◦▪‣●○■∙·–—*-]|[\[(]?\w{1,4}[\])]|\w{1,3}\.)$`)
+var marker = regexp.MustCompile(`^(?:` + bullets + `|[\[(]?\w{1,4}[\])]|\w{1,3}\.)$`)
 
 // listed says whether lines of two parts are a list with its markers set apart.
 func listed(lines []line) bool {

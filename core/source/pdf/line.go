@@ -61,22 +61,12 @@ func (p page) keepsTo(gutter span) bool {
 	if gutter.right <= gutter.left || len(p.runs) == 0 {
 		return false
 	}
-	left, right, across := 0, 0, 0
-	for _, r := range p.runs {
-		switch {
-		case r.right <= gutter.right:
-			left++
-		case r.left >= gutter.left:
-			right++
-		default:
-			across++
-		}
-	}
-	return left > 2 && right > 2 && across*4 < left+right && p.sideBySide(gutter)
+	left, right, across := p.parted(gutter)
+	return len(left) > 2 && len(right) > 2 && len(across)*4 < len(left)+len(right) && p.sideBySide(gutter)
 }
 
-func (p page) columns(number int, gutter span) []line {
-	var left, right, wide []run
+// parted sorts the runs of a page by the side of a gutter they stand on.
+func (p page) parted(gutter span) (left, right, across []run) {
 	for _, r := range p.runs {
 		switch {
 		case r.right <= gutter.right && r.left < gutter.left:
@@ -84,10 +74,15 @@ func (p page) columns(number int, gutter span) []line {
 		case r.left >= gutter.left:
 			right = append(right, r)
 		default:
-			wide = append(wide, r)
+			across = append(across, r)
 		}
 	}
-	across := p.column(number, wide, p.extent(p.runs))
+	return left, right, across
+}
+
+func (p page) columns(number int, gutter span) []line {
+	left, right, wide := p.parted(gutter)
+	across := p.column(number, wide, p.extent(wide))
 	l, r := p.column(number, left, p.extent(left)), p.column(number, right, p.extent(right))
 	var out []line
 	for _, w := range append(across, line{top: p.height + 1, page: 0}) {
@@ -147,19 +142,16 @@ func (p page) gutter() (span, bool) {
 	if best.right-best.left < 8 {
 		return span{}, false
 	}
-	left, right, across := 0.0, 0.0, 0.0
-	for _, r := range p.runs {
-		switch h := (r.bottom - r.top) * (r.right - r.left); {
-		case r.right <= best.right:
-			left += h
-		case r.left >= best.left:
-			right += h
-		default:
-			across += h
+	area := func(runs []run) (sum float64) {
+		for _, r := range runs {
+			sum += (r.bottom - r.top) * (r.right - r.left)
 		}
+		return sum
 	}
-	total := left + right + across
-	return best, left > 0.2*total && right > 0.2*total && p.sideBySide(best)
+	left, right, across := p.parted(best)
+	l, r := area(left), area(right)
+	total := l + r + area(across)
+	return best, l > 0.2*total && r > 0.2*total && p.sideBySide(best)
 }
 
 // sideBySide says whether the text left of a strip runs on in lines of its own:
@@ -313,7 +305,8 @@ func newLine(number int, row []run, extent span) (line, bool) {
 	return l, true
 }
 
-// endOf takes the marks of hyphens out of a text and says how it ends.
+// endOf takes the marks of hyphens out of a text and says how it ends. A hyphen
+// that may be the word's own stays: join decides.
 func endOf(text string) (string, hyphen) {
 	end := none
 	switch {
@@ -323,7 +316,7 @@ func endOf(text string) (string, hyphen) {
 		end = maybe
 	}
 	text = strings.NewReplacer(string(soft), "", string(cut), "-").Replace(text) // a soft one within a line is not shown
-	if end != none {
+	if end == broken {
 		text = strings.TrimRight(text, "-")
 	}
 	return text, end

@@ -107,14 +107,32 @@ func TestJoin(t *testing.T) {
 	}{
 		{"water is", none, "clean", true, "water is clean"},
 		{"the back", broken, "washing of", false, "the backwashing of"},
-		{"the fil", maybe, "trate is", false, "the filtrate is"},
-		{"the dis", maybe, "infection of", false, "the disinfection of"},
-		{"a slow", maybe, "sand filter", false, "a slow-sand filter"},
-		{"the mud", maybe, "balls in", true, "the mudballs in"},
-		{"the Kessel", maybe, "Brandt rule", true, "the Kessel-Brandt rule"},
+		{"the fil-", maybe, "trate is", false, "the filtrate is"},
+		{"the dis-", maybe, "infection of", false, "the disinfection of"},
+		{"a slow-", maybe, "sand filter", false, "a slow-sand filter"},
+		{"the mud-", maybe, "balls in", true, "the mudballs in"},
+		{"the Kessel-", maybe, "Brandt rule", true, "the Kessel-Brandt rule"},
 	} {
 		if got := join(c.before, c.end, c.next, c.cuts); got != c.want {
 			t.Errorf("join(%q, %v, %q) = %q, want %q", c.before, c.end, c.next, got, c.want)
+		}
+	}
+}
+
+// A hyphen is only taken away where a word is made whole.
+func TestHyphensAreKept(t *testing.T) {
+	for text, want := range map[string]struct {
+		text string
+		end  hyphen
+	}{
+		"pre-":                     {"pre-", maybe},
+		"the fil" + string(cut):    {"the fil-", maybe},
+		"the mud" + string(soft):   {"the mud", broken},
+		"a" + string(soft) + "b c": {"ab c", none},
+		"-":                        {"-", none},
+	} {
+		if got, end := endOf(text); got != want.text || end != want.end {
+			t.Errorf("%q ends as %q, %v", text, got, end)
 		}
 	}
 }
