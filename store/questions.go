@@ -94,6 +94,14 @@ type Version struct {
 	Mend     json.RawMessage `db:"mend"`
 }
 
+// mend is the correction as it is stored: null where there is none.
+func (v Version) mend() any {
+	if len(v.Mend) == 0 {
+		return nil
+	}
+	return v.Mend
+}
+
 // NewQuestion is a question to be stored for the first time.
 type NewQuestion struct {
 	Question
@@ -122,12 +130,8 @@ func AddQuestion(ctx context.Context, db DB, s Scope, q NewQuestion, now time.Ti
 }
 
 func addVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, cites []CitedPassage, by *uuid.UUID, now time.Time) error {
-	var mend any
-	if len(v.Mend) > 0 {
-		mend = v.Mend
-	}
 	_, err := db.Exec(ctx, `insert into question_versions (question_id, version, body, verdict, findings, mend, made_by, created_at)
-		values ($1, $2, $3, $4, $5, $6, $7, $8)`, id, v.Version, v.Body, v.Verdict, v.Findings, mend, by, now)
+		values ($1, $2, $3, $4, $5, $6, $7, $8)`, id, v.Version, v.Body, v.Verdict, v.Findings, v.mend(), by, now)
 	if err != nil {
 		return err
 	}
@@ -163,12 +167,8 @@ func AddProof(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, stat
 		s.course, id, v.Version, v.Verdict, state); err != nil {
 		return err
 	}
-	var mend any
-	if len(v.Mend) > 0 {
-		mend = v.Mend
-	}
 	_, err := db.Exec(ctx, `update question_versions set verdict = $3, findings = $4, mend = $5 where question_id = $1 and version = $2`,
-		id, v.Version, v.Verdict, v.Findings, mend)
+		id, v.Version, v.Verdict, v.Findings, v.mend())
 	return err
 }
 

@@ -1,6 +1,6 @@
 // Package proof examines questions before anybody is drilled with them.
 //
-// The model: NewEvidence reads the sources anew, with no help from whoever
+// The model: NewLibrary reads the sources anew, with no help from whoever
 // wrote the question. Examine runs every check over a question; a check, one
 // file each, looks at one thing and returns findings. A finding passes, fails,
 // is unsure or does not apply; a passing one may also show the key right. The

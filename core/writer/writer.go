@@ -2,7 +2,7 @@
 //
 // The model: Study reads the facts of the sources once. Each fact bears a
 // number of ideas, an idea being one thing that can be asked at one level in one
-// kind (define.go, blank.go, numeric.go). Draft picks ideas for the slots of a
+// kind (define.go, numeric.go). Draft picks ideas for the slots of a
 // brief, spreading them over topics and passages, and lets each idea write its
 // question with a random source of its own, so that the same seed gives the
 // same batch whatever else is in it. A slot that no idea can fill is declined

@@ -97,7 +97,7 @@ func (r *reader) inline(parent *archive.Element) string {
 		case "note", "annotation", "frame", "bookmark", "tracked-changes":
 		case "span":
 			switch at := r.raised[e.Attrs["style-name"]]; {
-			case strings.HasPrefix(at, "super") || at != "" && at[0] != '-' && at[0] != '0' && at[0] >= '1' && at[0] <= '9':
+			case strings.HasPrefix(at, "super") || at != "" && at[0] >= '1' && at[0] <= '9':
 				out.WriteString(source.Raised(r.inline(e), true))
 			case strings.HasPrefix(at, "sub") || strings.HasPrefix(at, "-"):
 				out.WriteString(source.Raised(r.inline(e), false))

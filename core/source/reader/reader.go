@@ -48,23 +48,33 @@ var markdownSign = regexp.MustCompile(`(?m)^(#{1,6} \S|\|.*\|\s*$|\s*[-*] \*\*)`
 // Read makes a document of a file or of pasted text. An error is a
 // *source.BadInput where the file is at fault.
 func Read(name string, data []byte) (source.Document, error) {
-	var doc source.Document
-	if pdf.Is(data) {
+	doc, err := parse(name, data)
+	if err != nil {
+		return source.Document{}, err
+	}
+	if len(doc.Passages) == 0 {
+		return source.Document{}, source.Bad("There is nothing to read in this text: it has marks but no words; bring notes with sentences in them.")
+	}
+	if doc.Title == name {
+		doc.Title = strings.TrimSuffix(name, path.Ext(name))
+	}
+	doc.Language = language.Detect(spoken(doc))
+	if doc.Language != "en" {
+		doc.Warnings = append(doc.Warnings, source.Warning{Says: "This does not read like English. The built-in writer draws questions from English only."})
+	}
+	return doc, nil
+}
+
+// parse picks the reader.
+func parse(name string, data []byte) (source.Document, error) {
+	switch {
+	case pdf.Is(data):
 		if len(data) > MaxPacked {
 			return source.Document{}, tooLarge("PDF", len(data), MaxPacked)
 		}
-		doc, err := pdf.Read(name, data)
-		if err != nil {
-			return source.Document{}, err
-		}
-		return finish(name, doc)
-	}
-	if bytes.HasPrefix(data, []byte("PK\x03\x04")) {
-		doc, err := packed(name, data)
-		if err != nil {
-			return source.Document{}, err
-		}
-		return finish(name, doc)
+		return pdf.Read(name, data)
+	case bytes.HasPrefix(data, []byte("PK\x03\x04")):
+		return packed(name, data)
 	}
 	text, err := decode(data)
 	if err != nil {
@@ -72,20 +82,15 @@ func Read(name string, data []byte) (source.Document, error) {
 	}
 	switch ext := strings.ToLower(path.Ext(name)); {
 	case captions.Is(text):
-		doc, err = captions.Read(name, text)
+		return captions.Read(name, text)
 	case isPage(text):
-		doc, err = html.Read(name, text)
+		return html.Read(name, text)
 	case table.Is(name, text):
-		doc, err = table.Read(name, text)
+		return table.Read(name, text)
 	case ext == ".md" || ext == ".markdown" || ext != ".txt" && markdownSign.MatchString(text):
-		doc = markdown.Read(name, []byte(text))
-	default:
-		doc = plain.Read(name, text)
+		return markdown.Read(name, []byte(text)), nil
 	}
-	if err != nil {
-		return source.Document{}, err
-	}
-	return finish(name, doc)
+	return plain.Read(name, text), nil
 }
 
 // packed reads the formats that are compressed folders.
@@ -114,26 +119,6 @@ func tooLarge(what string, size, limit int) error {
 	return source.Bad("This %s is %d MB and the limit is %d MB; split it at a chapter and bring the parts.", what, (size+1<<20-1)>>20, limit>>20)
 }
 
-// finish looks at what was read, whatever its format.
-func finish(name string, doc source.Document) (source.Document, error) {
-	if len(doc.Passages) == 0 {
-		return source.Document{}, source.Bad("There is nothing to read in this text: it has marks but no words; bring notes with sentences in them.")
-	}
-	if doc.Title == name {
-		doc.Title = strings.TrimSuffix(name, path.Ext(name))
-	}
-	doc.Language = language.Detect(spoken(doc))
-	if doc.Language != "en" {
-		doc.Warnings = append(doc.Warnings, source.Warning{Says: "This does not read like English. The built-in writer draws questions from English only."})
-	}
-	return doc, nil
-}
-
-var (
-	pageStart = regexp.MustCompile(`(?i)^\s*(?:<\?xml[^>]*>\s*)?(?:<!--.*?-->\s*)*<(?:!doctype\s+html|html|head|body)\b`)
-	pageParts = regexp.MustCompile(`(?i)</(?:p|div|h[1-6]|li|td|section)>`)
-)
-
 // spoken is the text of a document without the marks of its format.
 func spoken(doc source.Document) string {
 	var out strings.Builder
@@ -144,6 +129,11 @@ func spoken(doc source.Document) string {
 	}
 	return out.String()
 }
+
+var (
+	pageStart = regexp.MustCompile(`(?i)^\s*(?:<\?xml[^>]*>\s*)?(?:<!--.*?-->\s*)*<(?:!doctype\s+html|html|head|body)\b`)
+	pageParts = regexp.MustCompile(`(?i)</(?:p|div|h[1-6]|li|td|section)>`)
+)
 
 // isPage says whether a text is HTML, whole or a piece copied out of a page.
 func isPage(text string) bool {

@@ -2,7 +2,6 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
-export type Account = Schemas["Account"];
 export type Settings = Schemas["Settings"];
 export type Course = Schemas["Course"];
 export type CourseText = Schemas["CourseText"];
@@ -21,7 +20,6 @@ export type Locator = Schemas["Locator"];
 export type Drill = Schemas["Drill"];
 export type DrillRun = Schemas["DrillRun"];
 export type DrillItem = Schemas["DrillItem"];
-export type Feedback = Schemas["Feedback"];
 export type Given = Schemas["Given"];
 export type Ask = Schemas["Ask"];
 export type Gap = Schemas["Gap"];

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { api, take, type Batch } from "../../api/client";
 import * as queries from "../../api/queries";
-import { Note, type Tone } from "../../marginalia/note";
+import { Note } from "../../marginalia/note";
 import { Button } from "../../parts/button";
 import { Failing, Trouble } from "../../parts/state";
 import { atMoment, counted } from "../../parts/words";
@@ -84,7 +84,7 @@ function Newest({ course, batch: b }: { course: string; batch: Batch }) {
         </Note>
       )}
       {reasons(b).map(([why, n], i) => (
-        <Note key={i} tone={"plain" satisfies Tone} title={`${counted(n, "place")} left empty`}>
+        <Note key={i} title={`${counted(n, "place")} left empty`}>
           {why}
         </Note>
       ))}
