@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { courseWithNotes, expect, signInToDemo, test } from "./people";
+import { courseWithNotes, emptyCourse, expect, signInToDemo, test } from "./people";
 
 const standards = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
@@ -66,7 +66,7 @@ for (const [width, scheme] of [[1280, "light"], [1280, "dark"], [360, "light"]] 
       await page.goto("/courses");
       await expect(page.getByText("No course yet")).toBeVisible();
       await clean(page, "no course");
-      await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Intake attendant", pass_mark: 60, topics: [{ title: "Screening", weight: 1 }] } });
+      await emptyCourse(page, "Intake attendant", "Screening");
       await page.goto("/courses");
       await page.getByRole("link", { name: /Intake attendant/ }).click();
       await expect(page.getByText("Nothing to read yet")).toBeVisible();

@@ -47,6 +47,12 @@ export async function signInToDemo(page: Page) {
   return courses[0]!.id;
 }
 
+/** A course without sources, on one topic. */
+export async function emptyCourse(page: Page, title: string, topic: string) {
+  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title, pass_mark: 60, topics: [{ title: topic, weight: 1 }] } });
+  return ((await made.json()) as { id: string }).id;
+}
+
 /** A course with the notes, made over the interface's own operations. */
 export async function courseWithNotes(page: Page, questions = 0) {
   const at = `${process.env.BASE_URL}/api/courses`;

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { courseWithNotes, expect, test } from "./people";
+import { courseWithNotes, emptyCourse, expect, test } from "./people";
 
 const bad: { name: string; file: string; bytes: Buffer; says: RegExp }[] = [
   { name: "empty", file: "empty.txt", bytes: Buffer.from(" \n\n "), says: /nothing in this text/ },
@@ -11,8 +11,7 @@ const bad: { name: string; file: string; bytes: Buffer; says: RegExp }[] = [
 
 test("bad input gets a sentence, and nothing is half-saved", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
-  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Intake attendant", pass_mark: 60, topics: [{ title: "Screening", weight: 1 }] } });
-  const course = ((await made.json()) as { id: string }).id;
+  const course = await emptyCourse(page, "Intake attendant", "Screening");
   await page.goto(`/courses/${course}/sources`);
   await page.getByRole("button", { name: "Add a source" }).click();
   for (const b of bad) {
@@ -38,8 +37,7 @@ const other = [
 
 test("captions, a saved page and a table become passages", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
-  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Intake attendant", pass_mark: 60, topics: [{ title: "Screening", weight: 1 }] } });
-  const course = ((await made.json()) as { id: string }).id;
+  const course = await emptyCourse(page, "Intake attendant", "Screening");
   for (const o of other) {
     await page.goto(`/courses/${course}/sources`);
     await expect(page.getByRole("button", { name: /^Add/ }).first()).toBeVisible();
@@ -54,8 +52,7 @@ test("captions, a saved page and a table become passages", async ({ page, signed
 
 test("a PDF is read with its pages, and drafted from", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
-  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Filter keeper", pass_mark: 60, topics: [{ title: "Beds", weight: 1 }] } });
-  const course = ((await made.json()) as { id: string }).id;
+  const course = await emptyCourse(page, "Filter keeper", "Beds");
   const testdata = "../core/source/pdf/testdata";
   await page.goto(`/courses/${course}/sources`);
   await page.getByRole("button", { name: "Add a source" }).click();
@@ -79,8 +76,7 @@ test("a PDF is read with its pages, and drafted from", async ({ page, signedUp }
 
 test("documents and books are drafted from like notes", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
-  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title: "Reservoir keeper", pass_mark: 60, topics: [{ title: "Arithmetic", weight: 1 }] } });
-  const course = ((await made.json()) as { id: string }).id;
+  const course = await emptyCourse(page, "Reservoir keeper", "Arithmetic");
   const testdata = "../core/source/reader/testdata";
   for (const [file, kind] of [["notes.docx", "Document"], ["notes.odt", "Document"], ["notes.epub", "Book"]] as const) {
     await page.goto(`/courses/${course}/sources`);
