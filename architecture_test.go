@@ -16,7 +16,7 @@ import (
 var rooms = map[string][]string{
 	"cmd":     {"app", "core", "demo", "pglocal", "server", "store", "worker"},
 	"server":  {"app", "core", "store", "ui"},
-	"worker":  {"app"},
+	"worker":  {"app", "core"},
 	"demo":    {"app", "core", "store"},
 	"app":     {"core", "store"},
 	"store":   {"core"},

@@ -1,5 +1,5 @@
 // Package app holds the journeys of Zinc Owl, one file each: accounts, courses,
-// sources, drafting, the bench, drills, gaps. Transactions are opened and
+// arrivals, sources, drafting, the bench, drills, gaps. Transactions are opened and
 // permissions are asked here and nowhere else.
 //
 // Every journey on a course begins by entering it as an account; whoever is no
@@ -19,6 +19,8 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgxpool"
 
+	"zincowl/core/source"
+	"zincowl/core/source/reader"
 	"zincowl/store"
 )
 
@@ -41,7 +43,11 @@ func invalid(format string, args ...any) error { return &Invalid{fmt.Sprintf(for
 // Queue takes work to be done in the background, within a transaction.
 type Queue interface {
 	Draft(ctx context.Context, tx pgx.Tx, account, course, batch uuid.UUID) error
+	Read(ctx context.Context, tx pgx.Tx, account, course, arrival uuid.UUID) error
 }
+
+// Reader makes a document of a file's bytes, as reader.Read does.
+type Reader func(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error)
 
 // App runs the journeys.
 type App struct {
@@ -49,14 +55,23 @@ type App struct {
 	queue Queue
 	now   func() time.Time
 
+	reader  Reader
+	fetcher Fetcher
+
 	mu      sync.Mutex
 	studied map[uuid.UUID]study // by course
 }
 
 // New makes an App. The clock is passed in.
 func New(pool *pgxpool.Pool, queue Queue, now func() time.Time) *App {
-	return &App{pool: pool, queue: queue, now: now, studied: map[uuid.UUID]study{}}
+	return &App{pool: pool, queue: queue, now: now, reader: reader.Read, studied: map[uuid.UUID]study{}}
 }
+
+// UseReader sets what reads files, for a program that keeps readers apart.
+func (a *App) UseReader(r Reader) { a.reader = r }
+
+// UseFetcher sets what fetches web addresses; without one none can be brought.
+func (a *App) UseFetcher(f Fetcher) { a.fetcher = f }
 
 // UseQueue sets where background work goes, for a worker that is itself made of
 // the App.

@@ -43,8 +43,16 @@ Salt used = salt dose × volume of resin, where the salt used is in kg, the salt
 
 // queued remembers what was asked of the worker.
 type queued struct {
-	mu   sync.Mutex
-	jobs []uuid.UUID
+	mu       sync.Mutex
+	jobs     []uuid.UUID
+	arrivals []uuid.UUID
+}
+
+func (q *queued) Read(_ context.Context, _ pgx.Tx, _, _, arrival uuid.UUID) error {
+	q.mu.Lock()
+	defer q.mu.Unlock()
+	q.arrivals = append(q.arrivals, arrival)
+	return nil
 }
 
 func (q *queued) Draft(_ context.Context, _ pgx.Tx, _, _, batch uuid.UUID) error {

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"strings"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
@@ -15,7 +16,6 @@ import (
 	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/source"
-	"zincowl/core/source/reader"
 	"zincowl/store"
 )
 
@@ -27,8 +27,13 @@ type Source struct {
 	Kind     string           `json:"kind"`
 	Language string           `json:"language"`
 	Words    int              `json:"words"`
+	Pages    int              `json:"pages" doc:"0 where the format has none"`
 	Passages int              `json:"passages"`
 	Drawn    int              `json:"drawn" doc:"passages from which a question was drawn"`
+	Standing source.Standing  `json:"standing" enum:"rules,textbook,notes,talk"`
+	Dated    string           `json:"dated" doc:"YYYY-MM-DD, or empty where it is not known"`
+	Version  int              `json:"version" doc:"how often the text was brought"`
+	Address  string           `json:"address" doc:"where it was fetched, or empty"`
 	Warnings []source.Warning `json:"warnings"`
 }
 
@@ -66,49 +71,185 @@ type document struct {
 	topics map[string]string
 }
 
-// AddSource reads bytes and stores what they hold. The same bytes twice are
-// refused with the name they are known by.
+// AddSource reads bytes and stores what they hold, at once.
 func (a *App) AddSource(ctx context.Context, account, course uuid.UUID, name string, data []byte) (Source, error) {
-	name = strings.TrimSpace(name)
-	if name == "" {
-		name = "Pasted text"
-	}
-	doc, err := reader.Read(name, data)
-	if bad := new(source.BadInput); errors.As(err, &bad) {
-		return Source{}, invalid("%s", bad.Says)
-	}
+	read, err := a.readFile(ctx, name, data, nil)
 	if err != nil {
 		return Source{}, err
 	}
-	sum := sha256.Sum256(data)
-	added := store.Source{ID: uuid.New(), Title: doc.Title, Origin: name}
-	if name == "Pasted text" && doc.Title == name && len(doc.Passages) > 0 {
-		added.Title = opening(doc.Passages[0].Text)
-	}
+	var kept outcome
 	err = a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
-		if old, err := store.SourceByHash(ctx, tx, s, sum[:]); err == nil {
-			return invalid("This text is among your sources already, as “%s”.", old.Title)
-		}
-		topics, err := store.Topics(ctx, tx, s)
-		if err != nil {
-			return err
-		}
-		assigned := assign(document{doc: doc}, topics)
-		if err := store.AddSource(ctx, tx, s, added, doc, sum[:], assigned, a.now()); err != nil {
-			return err
-		}
-		return store.Announce(ctx, tx, s, "sources")
+		kept, err = a.keepSource(ctx, tx, s, read)
+		return err
 	})
 	if err != nil {
 		return Source{}, err
 	}
 	var out Source
 	err = a.read(ctx, account, course, anyMember, func(s store.Scope) error {
-		stored, err := store.SourceOf(ctx, a.pool, s, added.ID)
+		stored, err := store.SourceOf(ctx, a.pool, s, kept.source)
 		out = sourceView(stored)
 		return err
 	})
 	return out, err
+}
+
+// brought is a document with what it was made from.
+type brought struct {
+	store.Source
+	doc   source.Document
+	hash  []byte
+	facts map[string][]Found // by passage
+}
+
+// pasted is the name of text that came without one.
+const pasted = "Pasted text"
+
+// readFile reads bytes into a document with its facts. An *Invalid says what is
+// wrong with them.
+func (a *App) readFile(ctx context.Context, name string, data []byte, progress source.Progress) (brought, error) {
+	name = strings.TrimSpace(name)
+	if name == "" {
+		name = pasted
+	}
+	doc, err := a.reader(ctx, name, data, progress)
+	if bad := new(source.BadInput); errors.As(err, &bad) {
+		return brought{}, invalid("%s", bad.Says)
+	}
+	if err != nil {
+		return brought{}, err
+	}
+	sum := sha256.Sum256(data)
+	out := brought{store.Source{Title: doc.Title, Origin: name, Standing: string(source.GuessStanding(doc)), Pages: doc.Pages}, doc, sum[:], findings(doc)}
+	if name == pasted && doc.Title == name && len(doc.Passages) > 0 {
+		out.Title = opening(doc.Passages[0].Text)
+	}
+	if at := source.GuessDate(doc); !at.IsZero() {
+		out.Dated = &at
+	}
+	return out, nil
+}
+
+// findings are the facts of a document as the margin lists them, by passage.
+func findings(doc source.Document) map[string][]Found {
+	out := map[string][]Found{}
+	for _, f := range fact.Read(doc.Passages) {
+		item := Found{Type: f.Type, Name: f.Subject, Says: f.Object}
+		switch f.Type {
+		case fact.Limit:
+			item.Name, item.Says = f.Object, f.Quote
+		case fact.Formula:
+			item.LaTeX = f.Equation.LaTeX()
+			item.Says = f.Equation.Text
+			if err := f.Equation.CheckUnits(); err != nil {
+				item.Units = err.Error()
+			}
+		}
+		out[f.Passage] = append(out[f.Passage], item)
+	}
+	return out
+}
+
+// outcome is what became of something that was brought.
+type outcome struct {
+	source   uuid.UUID
+	version  int // 1 for a new source
+	proofed  int // questions drawn from passages that are no longer there, proofed again
+	benched  int // of those, how many wait on the bench now
+	passages int // that are new or changed, of a new version
+}
+
+// keepSource stores what was read. The same bytes twice are refused with the
+// name they are known by; a file of a known name that has much of its text is
+// its new version.
+func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brought) (outcome, error) {
+	if old, err := store.SourceByHash(ctx, tx, s, b.hash); err == nil {
+		return outcome{}, invalid("This text is among your sources already, as “%s”.", old.Title)
+	}
+	topics, err := store.Topics(ctx, tx, s)
+	if err != nil {
+		return outcome{}, err
+	}
+	b.ID = uuid.New()
+	rows := passageRows(b, assign(document{doc: b.doc}, topics))
+	old, err := a.earlier(ctx, tx, s, b)
+	if err != nil {
+		return outcome{}, err
+	}
+	if old == nil {
+		if err := store.AddSource(ctx, tx, s, b.Source, b.doc, b.hash, rows, a.now()); err != nil {
+			return outcome{}, fmt.Errorf("storing the source: %w", err)
+		}
+		return outcome{source: b.ID, version: 1}, store.Announce(ctx, tx, s, "sources")
+	}
+	b.ID = old.ID
+	fresh, err := store.ReplaceSource(ctx, tx, s, b.Source, b.doc, b.hash, rows)
+	if err != nil {
+		return outcome{}, fmt.Errorf("storing the new version: %w", err)
+	}
+	out := outcome{source: old.ID, version: old.Version + 1, passages: fresh}
+	cut, err := store.DrawnFromNothing(ctx, tx, s, old.ID)
+	if err != nil {
+		return outcome{}, err
+	}
+	out.proofed = len(cut)
+	if out.benched, err = a.proofAnew(ctx, tx, s, cut); err != nil {
+		return outcome{}, err
+	}
+	return out, store.Announce(ctx, tx, s, "sources")
+}
+
+// newVersionShare is the part of its passages that a file has in common with
+// the source it is a new version of.
+const newVersionShare = 0.2
+
+// earlier finds the source that a document is a new version of; nil where it is
+// a source of its own.
+func (a *App) earlier(ctx context.Context, tx pgx.Tx, s store.Scope, b brought) (*store.Source, error) {
+	if b.Origin == pasted {
+		return nil, nil
+	}
+	same, err := store.SourcesByOrigin(ctx, tx, s, b.Origin)
+	if err != nil {
+		return nil, err
+	}
+	ids := make([]string, len(b.doc.Passages))
+	for i, p := range b.doc.Passages {
+		ids[i] = p.ID
+	}
+	for i := range same {
+		kept, err := store.CountPassages(ctx, tx, s, same[i].ID, ids)
+		if err != nil {
+			return nil, err
+		}
+		if float64(kept) >= newVersionShare*float64(min(len(ids), max(1, same[i].Passages))) {
+			return &same[i], nil
+		}
+	}
+	return nil, nil
+}
+
+// passageRows are the passages of a document as they are stored.
+func passageRows(b brought, topics map[string]uuid.UUID) []store.Passage {
+	out := make([]store.Passage, len(b.doc.Passages))
+	for i, p := range b.doc.Passages {
+		out[i] = store.Passage{ID: p.ID, Kind: string(p.Kind), Text: p.Text, Locator: p.Locator, Facts: mustJSON(list(b.facts[p.ID]))}
+		if p.Rows != nil {
+			out[i].Rows = mustJSON(p.Rows)
+		}
+		if topic, ok := topics[p.ID]; ok {
+			out[i].TopicID = &topic
+		}
+	}
+	return out
+}
+
+// list is a slice that is never null in JSON.
+func list[T any](s []T) []T {
+	if s == nil {
+		return []T{}
+	}
+	return s
 }
 
 // opening is the first few words of a text, as a title.
@@ -121,7 +262,10 @@ func opening(text string) string {
 }
 
 func sourceView(s store.Source) Source {
-	out := Source{s.ID, s.Title, s.Origin, s.Kind, s.Language, s.Words, s.Passages, s.Drawn, []source.Warning{}}
+	out := Source{s.ID, s.Title, s.Origin, s.Kind, s.Language, s.Words, s.Pages, s.Passages, s.Drawn, source.Standing(s.Standing), "", s.Version, s.Address, []source.Warning{}}
+	if s.Dated != nil {
+		out.Dated = s.Dated.Format(time.DateOnly)
+	}
 	_ = json.Unmarshal(s.Warnings, &out.Warnings) // written by us
 	return out
 }
@@ -152,29 +296,12 @@ func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID) (Readi
 		if err != nil {
 			return err
 		}
-		found := map[string][]Found{}
-		for _, f := range fact.Read(passages(stored)) {
-			item := Found{Type: f.Type, Name: f.Subject, Says: f.Object}
-			switch f.Type {
-			case fact.Limit:
-				item.Name, item.Says = f.Object, f.Quote
-			case fact.Formula:
-				item.LaTeX = f.Equation.LaTeX()
-				item.Says = f.Equation.Text
-				if err := f.Equation.CheckUnits(); err != nil {
-					item.Units = err.Error()
-				}
-			}
-			found[f.Passage] = append(found[f.Passage], item)
-		}
 		for i, p := range passages(stored) {
-			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, []proof.Verdict{}, found[p.ID]}
+			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, []proof.Verdict{}, []Found{}}
 			for _, v := range stored[i].Verdicts {
 				view.Verdicts = append(view.Verdicts, proof.Verdict(v))
 			}
-			if view.Facts == nil {
-				view.Facts = []Found{}
-			}
+			_ = json.Unmarshal(stored[i].Facts, &view.Facts) // written by us
 			out.List = append(out.List, view)
 		}
 		return nil
@@ -203,32 +330,80 @@ func (a *App) RemoveSource(ctx context.Context, account, course, id uuid.UUID) e
 		if err := store.RemoveSource(ctx, tx, s, id); err != nil {
 			return err
 		}
-		docs, err := a.documents(ctx, tx, s)
-		if err != nil {
+		if _, err := a.proofAnew(ctx, tx, s, drawn); err != nil {
 			return err
-		}
-		library := libraryOf(docs)
-		for _, q := range drawn {
-			v, err := store.VersionOf(ctx, tx, s, q.ID, q.Version)
-			if err != nil {
-				return err
-			}
-			body, err := decode(v.Body)
-			if err != nil {
-				return err
-			}
-			v, report := examined(body, library)
-			v.Version = q.Version
-			state := q.State
-			if report.Verdict != proof.Cleared && state == "bank" && !q.Kept {
-				state = "bench"
-			}
-			if err := store.AddProof(ctx, tx, s, q.ID, v, state); err != nil {
-				return err
-			}
 		}
 		return store.Announce(ctx, tx, s, "sources")
 	})
+}
+
+// proofAnew proofs questions again after their sources have changed, and says
+// how many that were in the bank wait on the bench now.
+func (a *App) proofAnew(ctx context.Context, tx pgx.Tx, s store.Scope, questions []store.Question) (int, error) {
+	if len(questions) == 0 {
+		return 0, nil
+	}
+	docs, err := a.documents(ctx, tx, s)
+	if err != nil {
+		return 0, err
+	}
+	library, benched := libraryOf(docs), 0
+	for _, q := range questions {
+		v, err := store.VersionOf(ctx, tx, s, q.ID, q.Version)
+		if err != nil {
+			return 0, err
+		}
+		body, err := decode(v.Body)
+		if err != nil {
+			return 0, err
+		}
+		v, report := examined(body, library)
+		v.Version = q.Version
+		state := q.State
+		if report.Verdict != proof.Cleared && state == "bank" && !q.Kept {
+			state = "bench"
+			benched++
+		}
+		if err := store.AddProof(ctx, tx, s, q.ID, v, state); err != nil {
+			return 0, err
+		}
+	}
+	return benched, nil
+}
+
+// AboutSource is what a person says of a source.
+type AboutSource struct {
+	Title    string          `json:"title" maxLength:"200"`
+	Standing source.Standing `json:"standing" enum:"rules,textbook,notes,talk"`
+	Dated    string          `json:"dated" required:"false" doc:"YYYY-MM-DD, or empty"`
+}
+
+// ChangeSource sets a source's title, standing and date.
+func (a *App) ChangeSource(ctx context.Context, account, course, id uuid.UUID, about AboutSource) (Source, error) {
+	change := store.Source{ID: id, Title: strings.TrimSpace(about.Title), Standing: string(about.Standing)}
+	if change.Title == "" {
+		return Source{}, invalid("The source has no title; write what it is called.")
+	}
+	if about.Dated != "" {
+		at, err := time.Parse(time.DateOnly, about.Dated)
+		if err != nil {
+			return Source{}, invalid("The date %q is no date; write it as 2024-03-01.", about.Dated)
+		}
+		change.Dated = &at
+	}
+	var out Source
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		if err := store.ChangeSource(ctx, tx, s, change); err != nil {
+			return err
+		}
+		stored, err := store.SourceOf(ctx, tx, s, id)
+		if err != nil {
+			return err
+		}
+		out = sourceView(stored)
+		return store.Announce(ctx, tx, s, "sources")
+	})
+	return out, err
 }
 
 // documents reads all sources of a course as the core knows them.

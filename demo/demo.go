@@ -53,6 +53,8 @@ type inline struct{}
 
 func (inline) Draft(context.Context, pgx.Tx, uuid.UUID, uuid.UUID, uuid.UUID) error { return nil }
 
+func (inline) Read(context.Context, pgx.Tx, uuid.UUID, uuid.UUID, uuid.UUID) error { return nil }
+
 // Load makes the demo account with its course unless it is there.
 func Load(ctx context.Context, pool *pgxpool.Pool, now time.Time) error {
 	if _, err := store.AccountByName(ctx, pool, Name); !errors.Is(err, store.ErrNotFound) {

@@ -61,7 +61,8 @@ export async function courseWithNotes(page: Page, questions = 0) {
       data: { title: "Intake attendant", exam_date: "2031-05-06", pass_mark: 60, topics: [{ title: "Screening", weight: 60 }, { title: "Softening", weight: 40 }] },
     })
   ).json()) as { id: string };
-  await page.request.post(`${at}/${course.id}/sources?name=evening.txt`, { data: Buffer.from(notes), headers: { "Content-Type": "application/octet-stream" } });
+  await page.request.put(`${at}/${course.id}/arrivals/${crypto.randomUUID()}?name=evening.txt`, { data: Buffer.from(notes), headers: { "Content-Type": "application/octet-stream" } });
+  await expect.poll(async () => ((await (await page.request.get(`${at}/${course.id}/sources`)).json()) as unknown[]).length).toBe(1);
   if (questions > 0) {
     const batch = `${at}/${course.id}/batches/${crypto.randomUUID()}`;
     await page.request.put(batch, { data: { count: questions, seed: 11 } });

@@ -6,7 +6,6 @@ const bad: { name: string; file: string; bytes: Buffer; says: RegExp }[] = [
   { name: "not UTF-8", file: "latin.txt", bytes: Buffer.from([0x41, 0x0a, 0xe9, 0x20, 0x42]), says: /not UTF-8 \(the first odd byte is on line 2\); save it as UTF-8/ },
   { name: "a picture named .txt", file: "picture.txt", bytes: Buffer.from("\x89PNG\r\n\x1a\n0000", "latin1"), says: /This is a picture, not a text file/ },
   { name: "a zero byte", file: "zero.md", bytes: Buffer.from("abc\0def"), says: /zero byte stands at position 3/ },
-  { name: "too large", file: "large.txt", bytes: Buffer.alloc(17 << 20, "word "), says: /17 MB and the limit is 16 MB; split it/ },
 ];
 
 test("bad input gets a sentence, and nothing is half-saved", async ({ page, signedUp }) => {

@@ -104,7 +104,7 @@ func (p *page) take() []string {
 
 // change says that something of a course is no longer as it was read.
 type change struct {
-	What string `json:"what" doc:"course, sources, batches, bench, drills, responses; empty to keep the line open"`
+	What string `json:"what" doc:"course, arrivals, sources, batches, bench, drills, responses; empty to keep the line open"`
 }
 
 // heartbeat keeps proxies from closing a quiet line.

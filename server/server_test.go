@@ -133,6 +133,27 @@ type withID struct {
 	ID string `json:"id"`
 }
 
+// arrived waits for the last arrival of a course to be read and gives its source.
+func (v visitor) arrived(at string) withID {
+	v.t.Helper()
+	for range 500 {
+		var all []struct {
+			State, Says string
+			Source      string `json:"source_id"`
+		}
+		v.get(&all, "GET", at+"/arrivals", nil)
+		switch last := all[len(all)-1]; last.State {
+		case "read":
+			return withID{last.Source}
+		case "refused":
+			v.t.Fatal(last.Says)
+		}
+		time.Sleep(10 * time.Millisecond) // the worker is another goroutine; nothing is asserted of its speed
+	}
+	v.t.Fatal("what was brought is never read")
+	return withID{}
+}
+
 // owned makes one of everything that has an id, by the names of the path's
 // parts.
 func (v visitor) owned() map[string]string {
@@ -142,8 +163,9 @@ func (v visitor) owned() map[string]string {
 	v.get(&made, "POST", "/api/courses", map[string]any{"title": "Intake", "pass_mark": 60, "topics": []any{map[string]any{"title": "Screening", "weight": 1}}})
 	ids["course"] = made.ID
 	at := "/api/courses/" + made.ID
-	v.get(&made, "POST", at+"/sources?name=x.txt", []byte(notes))
-	ids["source"] = made.ID
+	ids["arrival"] = uuid.NewString()
+	v.get(&made, "PUT", at+"/arrivals/"+ids["arrival"]+"?name=x.txt", []byte(notes))
+	ids["source"] = v.arrived(at).ID
 	v.get(&made, "PUT", at+"/batches/"+ids["batch"], map[string]any{"count": 6, "seed": 1})
 	for range 200 {
 		var b struct{ State string }
@@ -242,7 +264,7 @@ func TestNobodyReachesWhatIsNotTheirs(t *testing.T) {
 // creates is true of operations whose id the page chooses: an id that is taken
 // elsewhere is refused or makes nothing of the other's visible.
 func creates(operation string, status int) bool {
-	return (operation == "start-batch" || operation == "start-drill") && status >= 400
+	return (operation == "start-batch" || operation == "start-drill" || operation == "bring" || operation == "bring-address") && status >= 400
 }
 
 // valid makes the least body that an operation's schema accepts.
@@ -441,7 +463,8 @@ func TestChangesAreHeard(t *testing.T) {
 	}
 	hear("") // the line is open
 	var made withID
-	v.get(&made, "POST", "/api/courses/"+ids["course"]+"/sources?name=y.txt", []byte("A kiln is an oven that fires clay."))
+	v.get(&made, "PUT", "/api/courses/"+ids["course"]+"/arrivals/"+uuid.NewString()+"?name=y.txt", []byte("A kiln is an oven that fires clay."))
+	hear("arrivals")
 	hear("sources")
 	v.get(&made, "PUT", "/api/courses/"+ids["course"]+"/batches/"+uuid.NewString(), map[string]any{"count": 1})
 	hear("batches")
@@ -460,7 +483,10 @@ func TestBadRequestsGetASentence(t *testing.T) {
 	}{
 		{"POST", "/api/courses", map[string]any{"title": "", "pass_mark": 60, "topics": []any{}}, 422, "has no title"},
 		{"POST", "/api/courses", map[string]any{"title": "x", "pass_mark": 160, "topics": []any{}}, 422, "pass_mark"},
-		{"POST", at + "/sources", []byte("\xff\xff"), 422, "not UTF-8"},
+		{"PUT", at + "/arrivals/none", []byte("words"), 422, "arrival"},
+		{"PUT", at + "/arrivals/" + uuid.NewString() + "/address", map[string]any{"address": "file:///etc/passwd"}, 422, "no web address"},
+		{"PUT", at + "/arrivals/" + uuid.NewString() + "/address", map[string]any{"address": "ftp://example.org/a"}, 422, "begin with http"},
+		{"PUT", at + "/sources/" + ids["source"], map[string]any{"title": "x", "standing": "notes", "dated": "soon"}, 422, "no date"},
 		{"PUT", at + "/batches/" + uuid.NewString(), map[string]any{"count": 0}, 422, "count"},
 		{"PUT", at + "/batches/none", map[string]any{"count": 1}, 422, "batch"},
 		{"GET", "/api/courses/none", nil, 404, "nothing that you may see"},

@@ -18,7 +18,13 @@ type OfSource struct {
 	Source uuid.UUID `path:"source"`
 }
 
-// uploadSlack is what a text may be larger than the reader's limit and still
+// OfArrival names an arrival of a course.
+type OfArrival struct {
+	InCourse
+	Arrival uuid.UUID `path:"arrival"`
+}
+
+// uploadSlack is what a file may be larger than the reader's limit and still
 // be taken in, so that the reader can say how much too large it is.
 const uploadSlack = 8 << 20
 
@@ -26,18 +32,38 @@ func (s *Server) sourceOperations() {
 	operation(s, http.MethodGet, "/api/courses/{course}/sources", "sources", "List the sources", func(ctx context.Context, in *InCourse) ([]app.Source, error) {
 		return s.app.Sources(ctx, account(ctx), in.Course)
 	})
-	operation(s, http.MethodPost, "/api/courses/{course}/sources", "add-source", "Bring in a text or a file", func(ctx context.Context, in *struct {
-		InCourse
+	operation(s, http.MethodGet, "/api/courses/{course}/arrivals", "arrivals", "List what is on its way to being a source", func(ctx context.Context, in *InCourse) ([]app.Arrival, error) {
+		return s.app.Arrivals(ctx, account(ctx), in.Course)
+	})
+	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}", "bring", "Bring in a text or a file", func(ctx context.Context, in *struct {
+		OfArrival
 		Name    string `query:"name" maxLength:"300" doc:"the file's name; empty for pasted text"`
 		RawBody []byte `contentType:"application/octet-stream"`
-	}) (app.Source, error) {
-		return s.app.AddSource(ctx, account(ctx), in.Course, in.Name, in.RawBody)
+	}) (app.Arrival, error) {
+		return s.app.Bring(ctx, account(ctx), in.Course, in.Arrival, in.Name, in.RawBody)
 	}, func(op *huma.Operation) {
-		op.MaxBodyBytes = reader.MaxPacked + uploadSlack
-		op.BodyReadTimeout = 2 * time.Minute
+		op.MaxBodyBytes = reader.MaxBytes + uploadSlack
+		op.BodyReadTimeout = 10 * time.Minute
+	})
+	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}/address", "bring-address", "Bring in a web address", func(ctx context.Context, in *struct {
+		OfArrival
+		Body struct {
+			Address string `json:"address" maxLength:"2000"`
+		}
+	}) (app.Arrival, error) {
+		return s.app.BringAddress(ctx, account(ctx), in.Course, in.Arrival, in.Body.Address)
+	})
+	operation(s, http.MethodDelete, "/api/courses/{course}/arrivals/{arrival}", "cancel-arrival", "Stop the reading of an arrival", func(ctx context.Context, in *OfArrival) (app.Arrival, error) {
+		return s.app.CancelArrival(ctx, account(ctx), in.Course, in.Arrival)
 	})
 	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}", "reading", "Open a source in place", func(ctx context.Context, in *OfSource) (app.Reading, error) {
 		return s.app.Reading(ctx, account(ctx), in.Course, in.Source)
+	})
+	operation(s, http.MethodPut, "/api/courses/{course}/sources/{source}", "change-source", "Say what a source is called, how much it counts and when it was written", func(ctx context.Context, in *struct {
+		OfSource
+		Body app.AboutSource
+	}) (app.Source, error) {
+		return s.app.ChangeSource(ctx, account(ctx), in.Course, in.Source, in.Body)
 	})
 	operation(s, http.MethodDelete, "/api/courses/{course}/sources/{source}", "remove-source", "Take a source out", func(ctx context.Context, in *OfSource) (done, error) {
 		return done{true}, s.app.RemoveSource(ctx, account(ctx), in.Course, in.Source)

@@ -240,3 +240,11 @@ func DrawnFrom(ctx context.Context, db DB, s Scope, source uuid.UUID) ([]Questio
 	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped'
 		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3)`, s.course, s.account, source)
 }
+
+// DrawnFromNothing lists the questions that were drawn from passages a source
+// no longer has, dropped ones left out.
+func DrawnFromNothing(ctx context.Context, db DB, s Scope, source uuid.UUID) ([]Question, error) {
+	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped'
+		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3
+			and not exists (select 1 from passages p where p.source_id = c.source_id and p.id = c.passage_id))`, s.course, s.account, source)
+}

@@ -20,6 +20,11 @@ type Source struct {
 	Language string          `db:"language"`
 	Words    int             `db:"words"`
 	Warnings json.RawMessage `db:"warnings"`
+	Pages    int             `db:"pages"`
+	Standing string          `db:"standing"`
+	Dated    *time.Time      `db:"dated"`
+	Version  int             `db:"version"`
+	Address  string          `db:"address"`
 	Passages int             `db:"passages"` // that a question could be drawn from
 	Drawn    int             `db:"drawn"`    // of those, from how many one was
 }
@@ -32,37 +37,72 @@ type Passage struct {
 	Text     string          `db:"text"`
 	Rows     json.RawMessage `db:"rows"`
 	Locator  source.Locator  `db:"locator"`
+	Facts    json.RawMessage `db:"facts"`
 	TopicID  *uuid.UUID      `db:"topic_id"`
 	Verdicts []string        `db:"verdicts"`
 }
 
 // AddSource stores a document with its passages. The error is Taken where the
 // course has the same bytes already.
-func AddSource(ctx context.Context, db DB, s Scope, src Source, doc source.Document, hash []byte, topics map[string]uuid.UUID, now time.Time) error {
-	_, err := db.Exec(ctx, `insert into sources (id, course_id, title, origin, kind, language, words, warnings, hash, added_by, created_at)
-		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-		src.ID, s.course, src.Title, src.Origin, doc.Kind, doc.Language, doc.Words(), encoded(doc.Warnings), hash, s.account, now)
+func AddSource(ctx context.Context, db DB, s Scope, src Source, doc source.Document, hash []byte, passages []Passage, now time.Time) error {
+	_, err := db.Exec(ctx, `insert into sources (id, course_id, title, origin, kind, language, words, warnings, hash, pages, standing, dated, address, added_by, created_at)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
+		src.ID, s.course, src.Title, src.Origin, doc.Kind, doc.Language, doc.Words(), encoded(doc.Warnings), hash, src.Pages, src.Standing, src.Dated, src.Address, s.account, now)
 	if err != nil {
 		return err
 	}
-	rows := make([][]any, len(doc.Passages))
-	for i, p := range doc.Passages {
-		var topic *uuid.UUID
-		if id, ok := topics[p.ID]; ok {
-			topic = &id
+	return copyPassages(ctx, db, s, src.ID, doc.Language, passages)
+}
+
+// ReplaceSource stores the new version of a source's text and says how many of
+// its passages were not there before. Passages that stayed keep their topics;
+// title, standing and date stay as the person left them.
+func ReplaceSource(ctx context.Context, db DB, s Scope, src Source, doc source.Document, hash []byte, passages []Passage) (int, error) {
+	err := changed(ctx, db, `update sources set kind = $3, language = $4, words = $5, warnings = $6, hash = $7, pages = $8, version = version + 1
+		where course_id = $1 and id = $2`, s.course, src.ID, doc.Kind, doc.Language, doc.Words(), encoded(doc.Warnings), hash, src.Pages)
+	if err != nil {
+		return 0, err
+	}
+	old, err := all[struct {
+		ID      string     `db:"id"`
+		TopicID *uuid.UUID `db:"topic_id"`
+	}](ctx, db, `delete from passages where course_id = $1 and source_id = $2 returning id, topic_id`, s.course, src.ID)
+	if err != nil {
+		return 0, err
+	}
+	topics := make(map[string]*uuid.UUID, len(old))
+	for _, p := range old {
+		topics[p.ID] = p.TopicID
+	}
+	fresh := 0
+	for i := range passages {
+		if topic, stayed := topics[passages[i].ID]; stayed {
+			passages[i].TopicID = topic
+		} else {
+			fresh++
 		}
-		var table json.RawMessage
-		if p.Rows != nil {
-			table = encoded(p.Rows)
-		}
-		rows[i] = []any{src.ID, p.ID, s.course, i, string(p.Kind), p.Text, table, encoded(p.Locator), topic}
+	}
+	return fresh, copyPassages(ctx, db, s, src.ID, doc.Language, passages)
+}
+
+// copyPassages stores passages of a source.
+func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, language string, passages []Passage) error {
+	rows := make([][]any, len(passages))
+	for i, p := range passages {
+		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.Facts, language}
 	}
 	type copier interface {
 		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
 	}
-	_, err = db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
-		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id"}, pgx.CopyFromRows(rows))
+	_, err := db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
+		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "facts", "language"}, pgx.CopyFromRows(rows))
 	return err
+}
+
+// ChangeSource writes what a person says of a source.
+func ChangeSource(ctx context.Context, db DB, s Scope, src Source) error {
+	return changed(ctx, db, `update sources set title = $3, standing = $4, dated = $5 where course_id = $1 and id = $2`,
+		s.course, src.ID, src.Title, src.Standing, src.Dated)
 }
 
 // encoded is a value as JSON; only values that always encode are passed.
@@ -77,7 +117,7 @@ func encoded(v any) json.RawMessage {
 	return data
 }
 
-const sourceColumns = `s.id, s.title, s.origin, s.kind, s.language, s.words, s.warnings,
+const sourceColumns = `s.id, s.title, s.origin, s.kind, s.language, s.words, s.warnings, s.pages, s.standing, s.dated, s.version, s.address,
 	(select count(*) from passages p where p.source_id = s.id and p.kind <> 'heading') as passages,
 	(select count(distinct c.passage_id) from cites c join questions q on q.id = c.question_id
 	 where c.source_id = s.id and q.state <> 'dropped') as drawn`
@@ -97,6 +137,19 @@ func SourceByHash(ctx context.Context, db DB, s Scope, hash []byte) (Source, err
 	return one[Source](ctx, db, `select `+sourceColumns+` from sources s where s.course_id = $1 and s.hash = $2`, s.course, hash)
 }
 
+// SourcesByOrigin finds the sources that came from files of a name.
+func SourcesByOrigin(ctx context.Context, db DB, s Scope, origin string) ([]Source, error) {
+	return all[Source](ctx, db, `select `+sourceColumns+` from sources s where s.course_id = $1 and s.origin = $2 order by s.created_at`, s.course, origin)
+}
+
+// CountPassages counts how many of the named passages a source has.
+func CountPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, passages []string) (int, error) {
+	var n int
+	err := db.QueryRow(ctx, `select count(*) from passages where course_id = $1 and source_id = $2 and kind <> 'heading' and id = any($3)`,
+		s.course, id, passages).Scan(&n)
+	return n, err
+}
+
 // RemoveSource deletes a source with its passages.
 func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 	return changed(ctx, db, `delete from sources where course_id = $1 and id = $2`, s.course, id)
@@ -105,7 +158,7 @@ func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 // Passages reads a source's passages in reading order, with the verdicts of the
 // questions drawn from each.
 func Passages(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Passage, error) {
-	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.topic_id,
+	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.topic_id,
 		coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
 			from cites c join questions q on q.id = c.question_id
 			where c.source_id = p.source_id and c.passage_id = p.id and q.state <> 'dropped'), '{}') as verdicts

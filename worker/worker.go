@@ -9,6 +9,7 @@ package worker
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"log/slog"
 	"runtime"
@@ -32,13 +33,18 @@ type Queue struct {
 // attempts is how often a job that fails is tried.
 const attempts = 3
 
-// budget is how long one batch may take.
+// budget is how long one job may take.
 const budget = 10 * time.Minute
+
+// slack is what a reading ends before its budget does, so that the person is
+// still told.
+const slack = 15 * time.Second
 
 // New makes a queue whose jobs run the journeys of an App.
 func New(pool *pgxpool.Pool, a *app.App, log *slog.Logger) (*Queue, error) {
 	workers := river.NewWorkers()
 	river.AddWorker(workers, &drafter{app: a, log: log})
+	river.AddWorker(workers, &reader{app: a, log: log})
 	client, err := river.NewClient(riverpgxv5.New(pool), &river.Config{
 		Logger:            slog.New(slog.DiscardHandler), // jobs log what a person may act on themselves
 		MaxAttempts:       attempts,
@@ -73,6 +79,12 @@ func (q *Queue) Draft(ctx context.Context, tx pgx.Tx, account, course, batch uui
 	return err
 }
 
+// Read queues the reading of an arrival.
+func (q *Queue) Read(ctx context.Context, tx pgx.Tx, account, course, arrival uuid.UUID) error {
+	_, err := q.client.InsertTx(ctx, tx, read{account, course, arrival}, &river.InsertOpts{UniqueOpts: river.UniqueOpts{ByArgs: true}})
+	return err
+}
+
 // draft is the job of drafting one batch.
 type draft struct {
 	Account uuid.UUID `json:"account"`
@@ -101,6 +113,40 @@ func (d *drafter) Work(ctx context.Context, job *river.Job[draft]) error {
 	ctx = context.WithoutCancel(ctx)
 	if failed := d.app.FailBatch(ctx, at.Account, at.Course, at.Batch); failed != nil {
 		return fmt.Errorf("recording that the batch failed: %w", failed)
+	}
+	return river.JobCancel(err)
+}
+
+// read is the job of reading one arrival.
+type read struct {
+	Account uuid.UUID `json:"account"`
+	Course  uuid.UUID `json:"course"`
+	Arrival uuid.UUID `json:"arrival" river:"unique"`
+}
+
+// Kind is the job's name in the queue.
+func (read) Kind() string { return "read" }
+
+type reader struct {
+	river.WorkerDefaults[read]
+	app *app.App
+	log *slog.Logger
+}
+
+// Work reads the arrival. What takes too long is not tried again; what fails
+// otherwise is, and recorded as refused after the last try.
+func (r *reader) Work(ctx context.Context, job *river.Job[read]) error {
+	at := job.Args
+	bounded, cancel := context.WithTimeout(ctx, budget-slack)
+	defer cancel()
+	err := r.app.RunArrival(bounded, at.Account, at.Course, at.Arrival)
+	slow := errors.Is(err, context.DeadlineExceeded)
+	if err == nil || job.Attempt < job.MaxAttempts && !slow {
+		return err
+	}
+	r.log.Error("an arrival could not be read", "arrival", at.Arrival, "error", err)
+	if failed := r.app.FailArrival(context.WithoutCancel(ctx), at.Account, at.Course, at.Arrival, slow); failed != nil {
+		return fmt.Errorf("recording that the arrival failed: %w", failed)
 	}
 	return river.JobCancel(err)
 }

@@ -39,7 +39,7 @@ func loadDocument(name string) (source.Document, error) {
 	if err != nil {
 		return source.Document{}, err
 	}
-	doc, err := reader.Read(filepath.Base(name), data)
+	doc, err := reader.Read(context.Background(), filepath.Base(name), data, nil)
 	if err != nil {
 		return doc, fmt.Errorf("%s: %w", name, err)
 	}

@@ -32,6 +32,8 @@ type cli struct {
 	Draft draftCmd `cmd:"" help:"Draft questions from sources by a brief."`
 	Proof proofCmd `cmd:"" help:"Proof questions against sources."`
 	Mark  markCmd  `cmd:"" help:"Mark responses, one JSON object a line."`
+
+	ReadApart readApartCmd `cmd:"" name:"read-apart" hidden:""`
 }
 
 func main() {

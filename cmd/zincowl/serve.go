@@ -19,6 +19,7 @@ import (
 	"zincowl/server"
 	"zincowl/store"
 	"zincowl/worker"
+	"zincowl/worker/apart"
 )
 
 // grace is how long requests and jobs have to end when the program is stopped.
@@ -49,6 +50,7 @@ func (v service) run(ctx context.Context) error {
 	defer pool.Close()
 	log := newLog()
 	a := app.New(pool, nil, time.Now)
+	a.UseReader(apart.Read)
 	queue, err := worker.New(pool, a, log)
 	if err != nil {
 		return err
@@ -152,6 +154,17 @@ func (c *resetCmd) Run() error {
 	}
 	fmt.Printf("The new password of %s is %s\n", c.Name, password)
 	return nil
+}
+
+type readApartCmd struct {
+	Name string `arg:""`
+}
+
+// Run reads standard input as the child of a worker.
+func (c *readApartCmd) Run() error {
+	ctx, stop := untilStopped()
+	defer stop()
+	return apart.Serve(ctx, c.Name, os.Stdin, os.Stdout)
 }
 
 type openAPICmd struct{}

@@ -28,7 +28,7 @@ func course(t testing.TB) (*writer.Material, *Library) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		doc, err := reader.Read(filepath.Base(name), data)
+		doc, err := reader.Read(t.Context(), filepath.Base(name), data, nil)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -218,7 +218,7 @@ func TestPlantedFaultsAreFound(t *testing.T) {
 
 func TestOtherSourcesProveNothing(t *testing.T) {
 	m, _ := course(t)
-	doc, err := reader.Read("other.txt", []byte("Other\n\nA kiln is an oven that fires clay at a great heat."))
+	doc, err := reader.Read(t.Context(), "other.txt", []byte("Other\n\nA kiln is an oven that fires clay at a great heat."), nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -239,7 +239,7 @@ func TestExamineSaysWhatIsMissing(t *testing.T) {
 }
 
 func TestFormulasThatDisagreeHold(t *testing.T) {
-	doc, err := reader.Read("two.txt", []byte("Loss = flow × 2, where the loss is in m and the flow is in m.\n\nLoss = flow × 3, where the loss is in m and the flow is in m."))
+	doc, err := reader.Read(t.Context(), "two.txt", []byte("Loss = flow × 2, where the loss is in m and the flow is in m.\n\nLoss = flow × 3, where the loss is in m and the flow is in m."), nil)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -83,6 +83,9 @@ type Document struct {
 	Warnings []Warning `json:"warnings,omitempty"`
 }
 
+// Progress hears how many pages of how many are read.
+type Progress func(done, of int)
+
 // Words counts the words of all passages, headings included.
 func (d Document) Words() int {
 	n := 0

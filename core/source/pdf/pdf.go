@@ -10,6 +10,7 @@
 package pdf
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"sync"
@@ -63,8 +64,8 @@ func Is(data []byte) bool {
 	return false
 }
 
-// Read makes a document of a PDF file.
-func Read(origin string, data []byte) (source.Document, error) {
+// Read makes a document of a PDF file, page by page, until the context ends.
+func Read(ctx context.Context, origin string, data []byte, progress source.Progress) (source.Document, error) {
 	sandboxes, err := pool()
 	if err != nil {
 		return source.Document{}, fmt.Errorf("starting the reader of PDF files: %w", err)
@@ -81,7 +82,10 @@ func Read(origin string, data []byte) (source.Document, error) {
 		}
 		_ = instance.Close()
 	}()
-	pages, title, err := readPages(instance, data)
+	pages, title, err := readPages(ctx, instance, data, progress)
+	if err := ctx.Err(); err != nil {
+		return source.Document{}, err
+	}
 	if err != nil {
 		bad := new(source.BadInput)
 		broken = !errors.As(err, &bad)
@@ -112,7 +116,7 @@ func Read(origin string, data []byte) (source.Document, error) {
 
 // readPages takes the runs of every page out of a file. The error is a
 // *source.BadInput where the file is at fault, else the sandbox is.
-func readPages(instance pdfium.Pdfium, data []byte) ([]page, string, error) {
+func readPages(ctx context.Context, instance pdfium.Pdfium, data []byte, progress source.Progress) ([]page, string, error) {
 	opened, err := instance.OpenDocument(&requests.OpenDocument{File: &data})
 	switch {
 	case errors.Is(err, pdfiumerrors.ErrPassword), errors.Is(err, pdfiumerrors.ErrSecurity):
@@ -130,6 +134,10 @@ func readPages(instance pdfium.Pdfium, data []byte) ([]page, string, error) {
 	}
 	pages := make([]page, count.PageCount)
 	for i := range pages {
+		if err := ctx.Err(); err != nil {
+			return nil, "", err
+		}
+		progress(i, len(pages))
 		if pages[i], err = readPage(instance, opened.Document, i); err != nil {
 			return nil, "", err
 		}

@@ -1,6 +1,7 @@
 package pdf
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"os"
@@ -28,7 +29,7 @@ func file(t testing.TB, name string) []byte {
 
 func TestRead(t *testing.T) {
 	for _, name := range []string{"two-columns", "manual"} {
-		doc, err := Read("x", file(t, name+".pdf"))
+		doc, err := read("x", file(t, name+".pdf"))
 		if err != nil {
 			t.Errorf("%s: %v", name, err)
 			continue
@@ -64,7 +65,7 @@ func TestRead(t *testing.T) {
 
 // No word that the pages show is lost, and none stands there twice.
 func TestEveryBedIsRead(t *testing.T) {
-	doc, err := Read("x", file(t, "two-columns.pdf"))
+	doc, err := read("x", file(t, "two-columns.pdf"))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -86,13 +87,13 @@ func TestEveryBedIsRead(t *testing.T) {
 
 func TestFilesThatAreRefused(t *testing.T) {
 	for name, says := range map[string]string{"locked.pdf": "locked with a password", "cut.pdf": "damaged", "picture.pdf": "pictures of its pages and no text"} {
-		_, err := Read("x", file(t, name))
+		_, err := read("x", file(t, name))
 		bad := new(source.BadInput)
 		if !errors.As(err, &bad) || !strings.Contains(bad.Says, says) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
-	if doc, err := Read("x", file(t, "manual.pdf")); err != nil || len(doc.Passages) == 0 {
+	if doc, err := read("x", file(t, "manual.pdf")); err != nil || len(doc.Passages) == 0 {
 		t.Errorf("after broken files a whole one can't be read: %v", err)
 	}
 }
@@ -142,7 +143,7 @@ func FuzzRead(f *testing.F) {
 		f.Add(file(f, name))
 	}
 	f.Fuzz(func(t *testing.T, data []byte) {
-		_, err := Read("x", data)
+		_, err := read("x", data)
 		if bad := new(source.BadInput); err != nil && !errors.As(err, &bad) {
 			t.Errorf("%v", err)
 		}
@@ -151,13 +152,17 @@ func FuzzRead(f *testing.F) {
 
 func BenchmarkRead(b *testing.B) {
 	data := file(b, "two-columns.pdf")
-	if _, err := Read("x", data); err != nil { // starts the sandbox
+	if _, err := read("x", data); err != nil { // starts the sandbox
 		b.Fatal(err)
 	}
 	for b.Loop() {
-		if _, err := Read("x", data); err != nil {
+		if _, err := read("x", data); err != nil {
 			b.Fatal(err)
 		}
 	}
 	b.ReportMetric(4*float64(b.N)/b.Elapsed().Seconds(), "pages/s")
+}
+
+func read(origin string, data []byte) (source.Document, error) {
+	return Read(context.Background(), origin, data, func(done, of int) {})
 }

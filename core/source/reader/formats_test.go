@@ -34,7 +34,7 @@ func TestOneTextInSeveralFormats(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		doc, err := Read("upload.bin", data) // the name says nothing
+		doc, err := read("upload.bin", data) // the name says nothing
 		if err != nil {
 			t.Errorf("%s: %v", name, err)
 			continue
@@ -97,7 +97,7 @@ func TestPackedFilesThatAreRefused(t *testing.T) {
 			"locked"},
 		"a drawing": {packedFile(t, map[string]string{"mimetype": "x", "content.xml": "<document-content><body><drawing/></body></document-content>"}), "without text"},
 	} {
-		_, err := Read("x.docx", c.data)
+		_, err := read("x.docx", c.data)
 		bad := new(source.BadInput)
 		if !errors.As(err, &bad) || !strings.Contains(bad.Says, c.says) {
 			t.Errorf("%s: %v", name, err)
@@ -106,7 +106,7 @@ func TestPackedFilesThatAreRefused(t *testing.T) {
 }
 
 func TestTrackedChangesAndHiddenText(t *testing.T) {
-	doc, err := Read("x.docx", packedFile(t, map[string]string{"word/document.xml": `<document><body><p>
+	doc, err := read("x.docx", packedFile(t, map[string]string{"word/document.xml": `<document><body><p>
 		<r><t xml:space="preserve">A weir is </t></r><del><r><delText>a pipe</delText></r></del><ins><r><t>a plate</t></r></ins>
 		<r><rPr><vanish/></rPr><t>secret</t></r><r><t>.</t></r></p></body></document>`}))
 	if err != nil || len(doc.Passages) != 1 || doc.Passages[0].Text != "A weir is a plate." {
@@ -123,7 +123,7 @@ func FuzzPacked(f *testing.F) {
 		f.Add(data)
 	}
 	f.Fuzz(func(t *testing.T, data []byte) {
-		_, _ = Read("x", data)
+		_, _ = read("x", data)
 	})
 }
 
@@ -132,8 +132,8 @@ func FuzzParts(f *testing.F) {
 	f.Add(`<document><body><p><pPr><pStyle val="x"/></pPr><r><t>y</t></r></p><tbl><tr><tc><p/></tc></tr></tbl></body></document>`)
 	f.Add(`<document-content><body><text><h outline-level="2">x</h><table><table-row><table-cell number-columns-repeated="99999999"/></table-row></table></text></body></document-content>`)
 	f.Fuzz(func(t *testing.T, part string) {
-		_, _ = Read("x", packedFile(t, map[string]string{"word/document.xml": part, "word/styles.xml": part}))
-		_, _ = Read("x", packedFile(t, map[string]string{"mimetype": "x", "content.xml": part, "meta.xml": part}))
-		_, _ = Read("x", packedFile(t, map[string]string{"META-INF/container.xml": part, "c.opf": part}))
+		_, _ = read("x", packedFile(t, map[string]string{"word/document.xml": part, "word/styles.xml": part}))
+		_, _ = read("x", packedFile(t, map[string]string{"mimetype": "x", "content.xml": part, "meta.xml": part}))
+		_, _ = read("x", packedFile(t, map[string]string{"META-INF/container.xml": part, "c.opf": part}))
 	})
 }

@@ -11,7 +11,7 @@ import (
 // passages as kind and text.
 func passagesOf(t *testing.T, files map[string]string) (source.Document, string) {
 	t.Helper()
-	doc, err := Read("x", packedFile(t, files))
+	doc, err := read("x", packedFile(t, files))
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -6,6 +6,7 @@ package reader
 
 import (
 	"bytes"
+	"context"
 	"path"
 	"regexp"
 	"strings"
@@ -26,12 +27,8 @@ import (
 	"zincowl/core/source/xlsx"
 )
 
-// MaxBytes is the largest text that is read, MaxPacked the largest compressed
-// document or PDF.
-const (
-	MaxBytes  = 16 << 20
-	MaxPacked = 64 << 20
-)
+// MaxBytes is the largest file that is read.
+const MaxBytes = 200 << 20
 
 var signatures = []struct{ magic, name string }{
 	{"\x89PNG", "a picture"},
@@ -45,11 +42,21 @@ var signatures = []struct{ magic, name string }{
 
 var markdownSign = regexp.MustCompile(`(?m)^(#{1,6} \S|\|.*\|\s*$|\s*[-*] \*\*)`)
 
-// Read makes a document of a file or of pasted text. An error is a
-// *source.BadInput where the file is at fault.
-func Read(name string, data []byte) (source.Document, error) {
-	doc, err := parse(name, data)
+// Read makes a document of a file or of pasted text and tells of its progress
+// where the format has pages. An error is a *source.BadInput where the file is
+// at fault, and the context's where that ended first.
+func Read(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+	if len(data) > MaxBytes {
+		return source.Document{}, source.Bad("This file is %d MB and the limit is %d MB; split it at a chapter and bring the parts.", (len(data)+1<<20-1)>>20, MaxBytes>>20)
+	}
+	if progress == nil {
+		progress = func(done, of int) {}
+	}
+	doc, err := parse(ctx, name, data, progress)
 	if err != nil {
+		return source.Document{}, err
+	}
+	if err := ctx.Err(); err != nil {
 		return source.Document{}, err
 	}
 	if len(doc.Passages) == 0 {
@@ -66,13 +73,10 @@ func Read(name string, data []byte) (source.Document, error) {
 }
 
 // parse picks the reader.
-func parse(name string, data []byte) (source.Document, error) {
+func parse(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
 	switch {
 	case pdf.Is(data):
-		if len(data) > MaxPacked {
-			return source.Document{}, tooLarge("PDF", len(data), MaxPacked)
-		}
-		return pdf.Read(name, data)
+		return pdf.Read(ctx, name, data, progress)
 	case bytes.HasPrefix(data, []byte("PK\x03\x04")):
 		return packed(name, data)
 	}
@@ -95,9 +99,6 @@ func parse(name string, data []byte) (source.Document, error) {
 
 // packed reads the formats that are compressed folders.
 func packed(name string, data []byte) (source.Document, error) {
-	if len(data) > MaxPacked {
-		return source.Document{}, tooLarge("document", len(data), MaxPacked)
-	}
 	a, err := archive.Open(data)
 	if err != nil {
 		return source.Document{}, err
@@ -113,10 +114,6 @@ func packed(name string, data []byte) (source.Document, error) {
 		return odt.Read(name, a)
 	}
 	return source.Document{}, source.Bad("This is a compressed file of a kind that is not read (text documents, spreadsheets and books are); open it, copy its text and paste that.")
-}
-
-func tooLarge(what string, size, limit int) error {
-	return source.Bad("This %s is %d MB and the limit is %d MB; split it at a chapter and bring the parts.", what, (size+1<<20-1)>>20, limit>>20)
 }
 
 // spoken is the text of a document without the marks of its format.
@@ -142,9 +139,6 @@ func isPage(text string) bool {
 }
 
 func decode(data []byte) (string, error) {
-	if len(data) > MaxBytes {
-		return "", tooLarge("text", len(data), MaxBytes)
-	}
 	for _, s := range signatures {
 		if bytes.HasPrefix(data, []byte(s.magic)) {
 			return "", source.Bad("This is %s, not a text file; open it, copy its text and paste that.", s.name)

@@ -1,6 +1,7 @@
 package reader
 
 import (
+	"context"
 	"errors"
 	"strings"
 	"testing"
@@ -23,7 +24,7 @@ func TestReadPicksByContentAndName(t *testing.T) {
 		{"Pasted text", "day\tflow\nMon\t3\nTue\t4", "table", "Pasted text"},
 		{"b.txt", "\xef\xbb\xbfTitle\n\nwords", "text", "Title"},
 	} {
-		doc, err := Read(c.name, []byte(c.text))
+		doc, err := read(c.name, []byte(c.text))
 		if err != nil || doc.Kind != c.kind || doc.Title != c.title {
 			t.Errorf("Read(%q, %q) is a %s named %q, %v", c.name, c.text, doc.Kind, doc.Title, err)
 		}
@@ -43,9 +44,9 @@ func TestReadRefusesWithASentence(t *testing.T) {
 		"a PDF":       {"%PDF-1.7 …", "This PDF is damaged"},
 		"an archive":  {"PK\x03\x04…", "its list of parts can't be read"},
 		"a zero byte": {"ab\x00c", "a zero byte stands at position 2"},
-		"too large":   {strings.Repeat("word ", MaxBytes/5+1), "the limit is 16 MB"},
+		"too large":   {strings.Repeat("word ", MaxBytes/5+1), "the limit is 200 MB"},
 	} {
-		_, err := Read("x.md", []byte(c.data))
+		_, err := read("x.md", []byte(c.data))
 		bad := new(source.BadInput)
 		if !errors.As(err, &bad) || !strings.Contains(bad.Says, c.says) {
 			t.Errorf("%s: %v", name, err)
@@ -56,15 +57,15 @@ func TestReadRefusesWithASentence(t *testing.T) {
 }
 
 func TestReadWarnsOfAnotherLanguage(t *testing.T) {
-	doc, err := Read("x.txt", []byte(strings.Repeat("Der Filter ist ein Bett aus Sand, das die Teilchen aus dem Wasser nimmt und nicht mit der Luft. ", 5)))
+	doc, err := read("x.txt", []byte(strings.Repeat("Der Filter ist ein Bett aus Sand, das die Teilchen aus dem Wasser nimmt und nicht mit der Luft. ", 5)))
 	if err != nil || doc.Language != "de" || len(doc.Warnings) != 1 {
 		t.Errorf("%s, %v, %v", doc.Language, doc.Warnings, err)
 	}
 }
 
 func TestPassageIDsSurviveAnEdit(t *testing.T) {
-	before, _ := Read("x.txt", []byte("Title\n\nOne stays.\n\nTwo stays.\n\nTwo stays."))
-	after, _ := Read("x.txt", []byte("Title\n\nSomething new.\n\nOne stays.\n\nTwo stays.\n\nTwo stays."))
+	before, _ := read("x.txt", []byte("Title\n\nOne stays.\n\nTwo stays.\n\nTwo stays."))
+	after, _ := read("x.txt", []byte("Title\n\nSomething new.\n\nOne stays.\n\nTwo stays.\n\nTwo stays."))
 	ids := map[string]bool{}
 	for _, p := range after.Passages {
 		if ids[p.ID] {
@@ -83,9 +84,13 @@ func FuzzRead(f *testing.F) {
 	f.Add("a.md", []byte("# x\n\ny = z"))
 	f.Add("a.txt", []byte{0xff, 0xfe, 0})
 	f.Fuzz(func(t *testing.T, name string, data []byte) {
-		doc, err := Read(name, data)
+		doc, err := read(name, data)
 		if err == nil && len(doc.Passages) == 0 {
 			t.Error("a document without passages was read")
 		}
 	})
+}
+
+func read(name string, data []byte) (source.Document, error) {
+	return Read(context.Background(), name, data, nil)
 }

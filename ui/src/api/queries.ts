@@ -10,6 +10,7 @@ const at = (course: string) => ({ params: { path: { course } } });
 
 export const course = (id: string) => queryOptions({ queryKey: ["course", id, "counts"], queryFn: () => take(api.GET("/api/courses/{course}", at(id))) });
 export const sources = (id: string) => queryOptions({ queryKey: ["course", id, "sources"], queryFn: () => take(api.GET("/api/courses/{course}/sources", at(id))) });
+export const arrivals = (id: string) => queryOptions({ queryKey: ["course", id, "arrivals"], queryFn: () => take(api.GET("/api/courses/{course}/arrivals", at(id))) });
 export const reading = (id: string, source: string) =>
   queryOptions({
     queryKey: ["course", id, "reading", source],
@@ -40,7 +41,8 @@ export const gaps = (id: string) => queryOptions({ queryKey: ["course", id, "gap
 /** What has to be read anew when the server says that something changed. */
 const touched: Record<string, string[]> = {
   course: ["counts", "bears", "gaps", "reading"],
-  sources: ["counts", "sources", "bears", "bench"],
+  arrivals: ["arrivals"],
+  sources: ["counts", "sources", "bears", "bench", "reading"],
   batches: ["counts", "batches", "bench", "bears", "sources"],
   bench: ["counts", "bench"],
   drills: ["counts", "drills"],

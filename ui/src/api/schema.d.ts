@@ -57,6 +57,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what is on its way to being a source */
+        get: operations["arrivals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/arrivals/{arrival}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Bring in a text or a file */
+        put: operations["bring"];
+        post?: never;
+        /** Stop the reading of an arrival */
+        delete: operations["cancel-arrival"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/arrivals/{arrival}/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Bring in a web address */
+        put: operations["bring-address"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/batches": {
         parameters: {
             query?: never;
@@ -293,8 +345,7 @@ export interface paths {
         /** List the sources */
         get: operations["sources"];
         put?: never;
-        /** Bring in a text or a file */
-        post: operations["add-source"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -310,7 +361,8 @@ export interface paths {
         };
         /** Open a source in place */
         get: operations["reading"];
-        put?: never;
+        /** Say what a source is called, how much it counts and when it was written */
+        put: operations["change-source"];
         post?: never;
         /** Take a source out */
         delete: operations["remove-source"];
@@ -392,6 +444,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AboutSource: {
+            /** @description YYYY-MM-DD, or empty */
+            dated?: string;
+            /** @enum {string} */
+            standing: "rules" | "textbook" | "notes" | "talk";
+            title: string;
+        };
         "Accept-correctionRequest": {
             /** Format: int64 */
             version: number;
@@ -409,6 +468,26 @@ export interface components {
             id: string;
             /** Format: int64 */
             seconds: number;
+        };
+        Arrival: {
+            /**
+             * Format: int64
+             * @description pages read so far
+             */
+            done: number;
+            id: string;
+            /** @description of the file or the page; empty for pasted text */
+            name: string;
+            /**
+             * Format: int64
+             * @description 0 until known, or where there are none
+             */
+            pages: number;
+            /** @description why it was refused, or what became of it */
+            says: string;
+            source_id?: string;
+            /** @enum {string} */
+            state: "queued" | "reading" | "read" | "refused" | "cancelled";
         };
         Ask: {
             /** Format: int64 */
@@ -512,8 +591,11 @@ export interface components {
             sources?: string[];
             topics?: string[];
         };
+        "Bring-addressRequest": {
+            address: string;
+        };
         Change: {
-            /** @description course, sources, batches, bench, drills, responses; empty to keep the line open */
+            /** @description course, arrivals, sources, batches, bench, drills, responses; empty to keep the line open */
             what: string;
         };
         "Change-courseRequest": {
@@ -871,6 +953,10 @@ export interface components {
             worked?: string[];
         };
         Reading: {
+            /** @description where it was fetched, or empty */
+            address: string;
+            /** @description YYYY-MM-DD, or empty where it is not known */
+            dated: string;
             /**
              * Format: int64
              * @description passages from which a question was drawn
@@ -881,9 +967,21 @@ export interface components {
             language: string;
             list: components["schemas"]["Passage"][];
             origin: string;
+            /**
+             * Format: int64
+             * @description 0 where the format has none
+             */
+            pages: number;
             /** Format: int64 */
             passages: number;
+            /** @enum {string} */
+            standing: "rules" | "textbook" | "notes" | "talk";
             title: string;
+            /**
+             * Format: int64
+             * @description how often the text was brought
+             */
+            version: number;
             warnings: components["schemas"]["Warning"][];
             /** Format: int64 */
             words: number;
@@ -931,6 +1029,10 @@ export interface components {
             why: string;
         };
         Source: {
+            /** @description where it was fetched, or empty */
+            address: string;
+            /** @description YYYY-MM-DD, or empty where it is not known */
+            dated: string;
             /**
              * Format: int64
              * @description passages from which a question was drawn
@@ -940,9 +1042,21 @@ export interface components {
             kind: string;
             language: string;
             origin: string;
+            /**
+             * Format: int64
+             * @description 0 where the format has none
+             */
+            pages: number;
             /** Format: int64 */
             passages: number;
+            /** @enum {string} */
+            standing: "rules" | "textbook" | "notes" | "talk";
             title: string;
+            /**
+             * Format: int64
+             * @description how often the text was brought
+             */
+            version: number;
             warnings: components["schemas"]["Warning"][];
             /** Format: int64 */
             words: number;
@@ -1123,6 +1237,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    arrivals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    bring: {
+        parameters: {
+            query?: {
+                /** @description the file's name; empty for pasted text */
+                name?: string;
+            };
+            header?: never;
+            path: {
+                course: string;
+                arrival: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "cancel-arrival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                arrival: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bring-address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                arrival: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bring-addressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
                 };
             };
             /** @description Error */
@@ -1774,44 +2026,6 @@ export interface operations {
             };
         };
     };
-    "add-source": {
-        parameters: {
-            query?: {
-                /** @description the file's name; empty for pasted text */
-                name?: string;
-            };
-            header?: never;
-            path: {
-                course: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Source"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     reading: {
         parameters: {
             query?: never;
@@ -1831,6 +2045,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-source": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                source: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AboutSource"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Source"];
                 };
             };
             /** @description Error */

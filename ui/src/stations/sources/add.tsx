@@ -1,59 +1,76 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
-import { api, take, type Source } from "../../api/client";
+import { useEffect, useRef, useState } from "react";
+import { api, take } from "../../api/client";
 import { Button } from "../../parts/button";
-import { Mark } from "../../parts/mark";
+import { Trouble } from "../../parts/state";
+import { Arriving, under, useArrivals } from "./arrivals";
 
-interface Brought {
+interface Sending {
+  id: string;
   name: string;
-  state: "reading" | "read" | "refused";
-  says?: string;
+  error?: Error;
 }
 
-/** AddSource takes files and pasted text. What is refused says why; the text stays where it was typed. */
-export function AddSource({ course, done }: { course: string; done: (added: Source) => void }) {
+/** AddSource takes files, an address and pasted text, and shows how far each is. What is refused says why; the text stays where it was typed. */
+export function AddSource({ course, done }: { course: string; done: (source: string) => void }) {
   const client = useQueryClient();
   const chooser = useRef<HTMLInputElement>(null);
+  const [address, setAddress] = useState("");
   const [title, setTitle] = useState("");
   const [text, setText] = useState("");
-  const [list, setList] = useState<Brought[]>([]);
+  const [sending, setSending] = useState<Sending[]>([]);
+  const [brought, setBrought] = useState<string[]>([]);
   const [over, setOver] = useState(false);
+  const arrivals = useArrivals(course);
+  const shown = arrivals.filter((a) => under(a) || brought.includes(a.id));
 
-  const bring = async (name: string, body: Blob) =>
-    take(
-      api.POST("/api/courses/{course}/sources", {
-        params: { path: { course }, query: { name } },
-        body: body as unknown as string,
-        bodySerializer: (b) => b as unknown as Blob,
-        headers: { "Content-Type": "application/octet-stream" },
-      }),
-    );
+  // All that was brought here is read: put the dialog away and show the last.
+  const here = brought.map((id) => arrivals.find((a) => a.id === id));
+  const last = here.length > 0 && sending.length === 0 && here.every((a) => a?.state === "read" && a.says === "") ? here.at(-1)?.source_id : undefined;
+  useEffect(() => {
+    if (last !== undefined) done(last);
+  }, [last, done]);
 
-  const bringAll = async (all: { name: string; body: Blob }[], after?: () => void) => {
-    let last: Source | undefined;
-    let refused = false;
-    setList(all.map((f) => ({ name: f.name || "Pasted text", state: "reading" })));
-    for (const [i, f] of all.entries()) {
-      const end = (b: Partial<Brought>) => setList((l) => l.map((x, j) => (i === j ? { ...x, ...b } : x)));
-      try {
-        last = await bring(f.name, f.body);
-        end({ state: "read", name: last.title });
-      } catch (e) {
-        refused = true;
-        end({ state: "refused", says: (e as Error).message });
-      }
-    }
-    await client.invalidateQueries({ queryKey: ["course", course] });
-    if (last && !refused) {
+  const send = async (one: { name: string }, put: (arrival: string) => Promise<unknown>, after?: () => void) => {
+    const id = crypto.randomUUID();
+    setSending((l) => [...l.filter((s) => !s.error), { id, name: one.name }]);
+    try {
+      await put(id);
+      setBrought((l) => [...l, id]);
+      await client.invalidateQueries({ queryKey: ["course", course, "arrivals"] });
+      setSending((l) => l.filter((s) => s.id !== id));
       after?.();
-      done(last);
+    } catch (error) {
+      setSending((l) => l.map((s) => (s.id === id ? { ...s, error: error as Error } : s)));
     }
   };
+  const bring = (name: string, body: Blob, after?: () => void) =>
+    send(
+      { name: name || "Pasted text" },
+      (arrival) =>
+        take(
+          api.PUT("/api/courses/{course}/arrivals/{arrival}", {
+            params: { path: { course, arrival }, query: { name } },
+            body: body as unknown as string,
+            bodySerializer: (b) => b as unknown as Blob,
+            headers: { "Content-Type": "application/octet-stream" },
+          }),
+        ),
+      after,
+    );
+  const begin = () => setBrought([]);
   const files = (chosen: FileList | null) => {
-    if (chosen && chosen.length > 0) void bringAll([...chosen].map((f) => ({ name: f.name, body: f })));
+    begin();
+    for (const f of chosen ?? []) void bring(f.name, f);
   };
-  const paste = () => void bringAll([{ name: title.trim(), body: new Blob([text]) }], () => setText(""));
-  const reading = list.some((b) => b.state === "reading");
+  const fetchIt = () => {
+    begin();
+    void send({ name: address }, (arrival) => take(api.PUT("/api/courses/{course}/arrivals/{arrival}/address", { params: { path: { course, arrival } }, body: { address } })), () => setAddress(""));
+  };
+  const paste = () => {
+    begin();
+    void bring(title.trim(), new Blob([text]), () => setText(""));
+  };
   return (
     <div
       onDragOver={(e) => {
@@ -68,27 +85,52 @@ export function AddSource({ course, done }: { course: string; done: (added: Sour
       }}
       className={over ? "outline-2 outline-offset-8 outline-eye" : ""}
     >
-      <input ref={chooser} type="file" multiple accept=".pdf,.txt,.md,.markdown,.docx,.odt,.epub,.html,.htm,.vtt,.srt,.ttml,.csv,.tsv,.xlsx,text/*" className="sr-only" tabIndex={-1} aria-label="Files" onChange={(e) => files(e.target.files)} />
+      <input
+        ref={chooser}
+        type="file"
+        multiple
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Files"
+        onChange={(e) => {
+          files(e.target.files);
+          e.target.value = ""; // so that the same file can be brought again
+        }}
+      />
       <div className="flex flex-wrap items-center gap-3">
-        <Button onClick={() => chooser.current?.click()} disabled={reading}>
-          Choose files
-        </Button>
+        <Button onClick={() => chooser.current?.click()}>Choose files</Button>
         <span className="text-ink-2">PDF, .docx, .odt, .epub, .html, text, captions, .csv, .xlsx; or drop them here</span>
       </div>
-      {list.length > 0 && (
+      {(sending.length > 0 || shown.length > 0) && (
         <ul className="mt-4" role="status">
-          {list.map((b, i) => (
-            <li key={i} className="border-t border-line py-2 last:border-b">
-              <span className="flex items-baseline gap-2.5">
-                {b.state === "reading" ? <i className="turning inline-block size-3 shrink-0 rounded-full border-2 border-eye border-r-transparent" /> : <Mark verdict={b.state === "read" ? "cleared" : "faulted"} label={b.state} />}
-                <b className="wrap-anywhere">{b.name}</b>
-                <span className="text-ink-2">{b.state === "reading" ? "is being read …" : b.state === "read" ? "is read" : ""}</span>
-              </span>
-              {b.says && <p className="mt-1 pl-[22px]">{b.says}</p>}
+          {shown.map((a) => (
+            <Arriving key={a.id} course={course} arrival={a} />
+          ))}
+          {sending.map((s) => (
+            <li key={s.id} className="border-t border-line py-2 last:border-b">
+              <b className="wrap-anywhere">{s.name}</b> {!s.error && <span className="text-ink-2">is being sent …</span>}
+              <Trouble error={s.error} />
             </li>
           ))}
         </ul>
       )}
+      <form
+        className="mt-5"
+        onSubmit={(e) => {
+          e.preventDefault();
+          fetchIt();
+        }}
+      >
+        <label className="label block" htmlFor="address">
+          Web address of an article or a captioned talk
+        </label>
+        <div className="flex items-end gap-3">
+          <input id="address" className="field" inputMode="url" autoComplete="off" value={address} maxLength={2000} onChange={(e) => setAddress(e.target.value)} />
+          <Button type="submit" disabled={address.trim() === ""}>
+            Fetch it
+          </Button>
+        </div>
+      </form>
       <label className="label mt-5 block" htmlFor="paste-title">
         Title of pasted text, if you like
       </label>
@@ -96,9 +138,9 @@ export function AddSource({ course, done }: { course: string; done: (added: Sour
       <label className="label mt-4 mb-1 block" htmlFor="paste">
         Pasted text
       </label>
-      <textarea id="paste" rows={8} className="field font-read" value={text} onChange={(e) => setText(e.target.value)} placeholder="Headings on lines of their own, paragraphs parted by blank lines." />
+      <textarea id="paste" rows={6} className="field font-read" value={text} onChange={(e) => setText(e.target.value)} placeholder="Headings on lines of their own, paragraphs parted by blank lines." />
       <div className="mt-4">
-        <Button tone="main" onClick={paste} disabled={reading || text.trim() === ""}>
+        <Button tone="main" onClick={paste} disabled={text.trim() === ""}>
           Read the text
         </Button>
       </div>

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { NavLink, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, take, type Source } from "../../api/client";
 import * as queries from "../../api/queries";
@@ -9,6 +9,7 @@ import { useKeys } from "../../parts/keys";
 import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
 import { counted } from "../../parts/words";
 import { AddSource } from "./add";
+import { Arriving, under, useArrivals } from "./arrivals";
 import { ReadingView } from "./reading";
 
 /** SourcesStation is the list of what was brought, and one of it in place. */
@@ -19,12 +20,20 @@ export function SourcesStation() {
   const [adding, setAdding] = useState(false);
   const { data, error, refetch } = useQuery(queries.sources(course));
   const { data: about } = useQuery(queries.course(course));
+  const coming = useArrivals(course).filter(under);
   const canAdd = about !== undefined && about.role !== "candidate";
   const at = data?.findIndex((s) => s.id === id) ?? -1;
   const step = (by: number) => {
     const next = data?.[at + by];
     if (next) void go(`/courses/${course}/sources/${next.id}`);
   };
+  const added = useCallback(
+    (source: string) => {
+      setAdding(false);
+      void go(`/courses/${course}/sources/${source}`);
+    },
+    [course, go],
+  );
   useKeys([
     canAdd && { key: "a", does: "Add a source", press: () => setAdding(true) },
     { key: "j", does: "Next source", press: () => step(1) },
@@ -47,11 +56,18 @@ export function SourcesStation() {
       {data.length === 0 ? (
         <section className="mt-4 flex-1 border border-b-0 border-line bg-paper px-5 py-8 desk:ml-[76px] desk:rounded-tl-sheet desk:border-r-0 desk:px-[52px]">
           <Nothing title="Nothing to read yet">
-            <p>Bring your notes: paste them, or choose files: PDF, text, documents, books, web pages, captions or tables. They are cut into passages that every question can lead back to.</p>
+            <p>Bring what you have: notes, textbooks, saved or live web pages, captions, tables. They are cut into passages that every question can lead back to.</p>
             {canAdd && (
               <Button tone="main" cap="a" onClick={() => setAdding(true)}>
                 Add a source
               </Button>
+            )}
+            {coming.length > 0 && (
+              <ul className="mt-6" role="status">
+                {coming.map((a) => (
+                  <Arriving key={a.id} course={course} arrival={a} />
+                ))}
+              </ul>
             )}
           </Nothing>
         </section>
@@ -67,17 +83,21 @@ export function SourcesStation() {
                 <Row key={s.id} course={course} source={s} />
               ))}
             </ul>
+            {coming.length > 0 && !adding && (
+              <ul className="mt-2 pr-3.5 pl-3" role="status">
+                {coming.map((a) => (
+                  <Arriving key={a.id} course={course} arrival={a} />
+                ))}
+              </ul>
+            )}
           </nav>
           {id === undefined ? <Waiting what="the source" /> : <Opened key={id} course={course} id={id} canChange={canAdd} />}
         </div>
       )}
-      <Dialog open={adding} close={() => setAdding(false)} title="Add a source" says="Notes, documents, books, saved web pages, captions and tables, as files or pasted.">
+      <Dialog open={adding} close={() => setAdding(false)} title="Add a source" says="Files, a web page, or text that you paste. A file you bring again with changes becomes a new version.">
         <AddSource
           course={course}
-          done={(added) => {
-            setAdding(false);
-            void go(`/courses/${course}/sources/${added.id}`);
-          }}
+          done={added}
         />
       </Dialog>
     </>
@@ -96,7 +116,7 @@ function Row({ course, source: s }: { course: string; source: Source }) {
       >
         <b className="block leading-tight wrap-anywhere">{s.title}</b>
         <span className="text-[12.5px] text-ink-2">
-          {kinds[s.kind] ?? "Text"}, {counted(s.words, "word")}
+          {kinds[s.kind] ?? "Text"}, {s.pages > 0 ? counted(s.pages, "page") : counted(s.words, "word")}
         </span>
         <span className="mt-1.5 block h-[3px] bg-line" role="img" aria-label={`Questions were drawn from ${s.drawn} of ${counted(s.passages, "passage")}`}>
           <span className="block h-full bg-cite" style={{ width: `${share}%` }} />

@@ -1,0 +1,201 @@
+package app_test
+
+import (
+	"context"
+	"errors"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+
+	"zincowl/app"
+	"zincowl/core/source"
+)
+
+// brings brings a text and does the worker's part.
+func (w *world) brings(name, text string) app.Arrival {
+	w.t.Helper()
+	id := uuid.New()
+	if a, err := w.Bring(ctx, w.owner, w.course, id, name, []byte(text)); err != nil || a.State != "queued" {
+		w.t.Fatalf("brought %+v, %v", a, err)
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
+		w.t.Fatal(err)
+	}
+	return w.arrival(id)
+}
+
+func (w *world) arrival(id uuid.UUID) app.Arrival {
+	w.t.Helper()
+	all, err := w.Arrivals(ctx, w.owner, w.course)
+	if err != nil {
+		w.t.Fatal(err)
+	}
+	for _, a := range all {
+		if a.ID == id {
+			return a
+		}
+	}
+	w.t.Fatal("the arrival is not listed")
+	return app.Arrival{}
+}
+
+func TestWhatIsBroughtIsReadInTheBackground(t *testing.T) {
+	w := newWorld(t)
+	a := w.brings("evening.txt", notes)
+	if a.State != "read" || a.SourceID == nil || a.Says != "" {
+		t.Fatalf("arrived as %+v", a)
+	}
+	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID)
+	if err != nil || r.Title != "Evening notes" || r.Standing != source.Notes || r.Version != 1 {
+		t.Errorf("reads %+v, %v", r.Source, err)
+	}
+	facts := 0
+	for _, p := range r.List {
+		facts += len(p.Facts)
+	}
+	if facts < 10 {
+		t.Errorf("%d facts are shown", facts)
+	}
+	if again := w.brings("evening.txt", notes); again.State != "refused" || !strings.Contains(again.Says, "as “Evening notes”") {
+		t.Errorf("the same bytes arrive as %+v", again)
+	}
+	if bad := w.brings("x.txt", "a\x00b"); bad.State != "refused" || !strings.Contains(bad.Says, "zero byte") {
+		t.Errorf("a file that is no text arrives as %+v", bad)
+	}
+	// Bringing the same id again brings nothing; a finished one runs no more.
+	if b, err := w.Bring(ctx, w.owner, w.course, a.ID, "other.txt", []byte("x")); err != nil || b.State != "read" {
+		t.Errorf("brought twice: %+v, %v", b, err)
+	}
+	if len(w.queue.arrivals) != 3 {
+		t.Errorf("%d readings were queued for three arrivals", len(w.queue.arrivals))
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, a.ID); err != nil {
+		t.Error(err)
+	}
+	w.now = w.now.Add(time.Hour)
+	if all, err := w.Arrivals(ctx, w.owner, w.course); err != nil || len(all) != 0 {
+		t.Errorf("an hour later %d arrivals are still listed, %v", len(all), err)
+	}
+}
+
+func TestAReadingIsCancelledAndItsProgressSeen(t *testing.T) {
+	w := newWorld(t)
+	id := uuid.New()
+	var seen app.Arrival
+	w.UseReader(func(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+		w.now = w.now.Add(time.Second)
+		progress(3, 9)
+		seen = w.arrival(id)
+		if _, err := w.CancelArrival(ctx, w.owner, w.course, id); err != nil {
+			t.Error(err)
+		}
+		w.now = w.now.Add(time.Second)
+		progress(4, 9)
+		return source.Document{}, ctx.Err()
+	})
+	if _, err := w.Bring(ctx, w.owner, w.course, id, "long.txt", []byte("x")); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
+		t.Error(err)
+	}
+	if seen.State != "reading" || seen.Done != 3 || seen.Pages != 9 {
+		t.Errorf("under way it was seen as %+v", seen)
+	}
+	if a := w.arrival(id); a.State != "cancelled" || a.SourceID != nil {
+		t.Errorf("it ended as %+v", a)
+	}
+	if all, err := w.Sources(ctx, w.owner, w.course); err != nil || len(all) != 0 {
+		t.Errorf("%d sources came of it, %v", len(all), err)
+	}
+}
+
+func TestAChangedFileIsANewVersion(t *testing.T) {
+	w := newWorld(t)
+	w.drafted(20)
+	bank := func() (cleared int) {
+		all, err := w.Bench(ctx, w.owner, w.course)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, q := range all {
+			if q.Verdict == "cleared" {
+				cleared++
+			}
+		}
+		return cleared
+	}
+	before := bank()
+	a := w.brings("evening.txt", strings.Replace(notes, "A penstock is a sliding gate", "A penstock is a steel gate", 1))
+	if a.State != "read" || !strings.HasPrefix(a.Says, "A new version: ") {
+		t.Fatalf("arrived as %+v", a)
+	}
+	all, err := w.Sources(ctx, w.owner, w.course)
+	if err != nil || len(all) != 1 || all[0].Version != 2 {
+		t.Fatalf("there are %+v, %v", all, err)
+	}
+	if !strings.Contains(a.Says, "proofed again") || bank() >= before {
+		t.Errorf("%q, with %d of %d cleared left", a.Says, bank(), before)
+	}
+	// Another text under the same name is another source.
+	if a := w.brings("evening.txt", "Kilns\n\nA kiln is an oven that fires clay. A hod is a tray on a pole that carries bricks."); a.State != "read" || a.Says != "" {
+		t.Errorf("arrived as %+v", a)
+	}
+	if all, err = w.Sources(ctx, w.owner, w.course); err != nil || len(all) != 2 {
+		t.Errorf("there are %d sources, %v", len(all), err)
+	}
+}
+
+func TestAPersonSaysHowMuchASourceCounts(t *testing.T) {
+	w := newWorld(t)
+	a := w.brings("evening.txt", notes)
+	got, err := w.ChangeSource(ctx, w.owner, w.course, *a.SourceID, app.AboutSource{Title: " Night notes ", Standing: source.Rules, Dated: "2025-02-03"})
+	if err != nil || got.Title != "Night notes" || got.Standing != source.Rules || got.Dated != "2025-02-03" {
+		t.Errorf("changed to %+v, %v", got, err)
+	}
+	_, err = w.ChangeSource(ctx, w.owner, w.course, *a.SourceID, app.AboutSource{Title: " ", Standing: source.Rules})
+	says(t, err, "has no title")
+	if _, err := w.ChangeSource(ctx, w.owner, w.course, uuid.New(), app.AboutSource{Title: "x", Standing: source.Rules}); !errors.Is(err, app.ErrNotFound) {
+		t.Errorf("a source that is not there: %v", err)
+	}
+}
+
+func TestAddressesAreFetched(t *testing.T) {
+	w := newWorld(t)
+	id := uuid.New()
+	bring := func(address string) app.Arrival {
+		id = uuid.New()
+		if _, err := w.BringAddress(ctx, w.owner, w.course, id, address); err != nil {
+			t.Fatal(err)
+		}
+		if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
+			t.Fatal(err)
+		}
+		return w.arrival(id)
+	}
+	if a := bring("works.example/page"); a.State != "refused" || !strings.Contains(a.Says, "does not fetch") {
+		t.Errorf("without a fetcher: %+v", a)
+	}
+	w.UseFetcher(func(ctx context.Context, address string) (app.Fetched, error) {
+		if strings.HasSuffix(address, "gone") {
+			return app.Fetched{}, source.Bad("There is no such page.")
+		}
+		return app.Fetched{Address: address + "/", Name: "page.html", Data: []byte("<html><title>Weirs</title><body><p>A weir is a notched plate.")}, nil
+	})
+	a := bring("works.example/page")
+	if a.State != "read" || a.Name != "works.example/page" {
+		t.Fatalf("fetched as %+v", a)
+	}
+	if r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID); err != nil || r.Address != "https://works.example/page/" || r.Title != "Weirs" {
+		t.Errorf("reads %+v, %v", r.Source, err)
+	}
+	if a := bring("http://works.example/gone"); a.State != "refused" || a.Says != "There is no such page." {
+		t.Errorf("what is not there arrives as %+v", a)
+	}
+	for address, want := range map[string]string{"": "no web address", "https://": "no web address", "mailto://x": "begins with", "https://a:b@works.example/": "a password"} {
+		_, err := w.BringAddress(ctx, w.owner, w.course, uuid.New(), address)
+		says(t, err, want)
+	}
+}
