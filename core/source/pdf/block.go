@@ -211,7 +211,7 @@ func usualGap(lines []line) float64 {
 // heading says whether a line looks like one: larger than the text, or bold
 // where the text is not, and short.
 func (f *former) heading(l line) bool {
-	if len(l.text) > 120 || letters(l.text) < 2 || leaders.MatchString(l.text) {
+	if len(l.text) > 120 || letters(l.text) < 2 || leads(l.text) {
 		return false
 	}
 	if f.levels[half(l.size)] > 0 {
@@ -223,7 +223,7 @@ func (f *former) heading(l line) bool {
 // goesOn says whether a line belongs to the passage under way.
 func (f *former) goesOn(l line, gap float64) bool {
 	before := f.block[len(f.block)-1]
-	if leaders.MatchString(before.text) || half(before.size) != half(l.size) || f.heading(before) != f.heading(l) || before.bold != l.bold && f.heading(l) {
+	if leads(before.text) || half(before.size) != half(l.size) || f.heading(before) != f.heading(l) || before.bold != l.bold && f.heading(l) {
 		return false
 	}
 	moved := l.page != before.page || l.top < before.top // another page or column
@@ -275,13 +275,20 @@ func (f *former) flush() {
 	case f.item:
 		f.b.Text(source.Item, bullet.FindStringSubmatch(text)[1], 0)
 	default:
-		f.b.Text(source.Paragraph, leaders.ReplaceAllString(text, " … "), 0)
+		if leads(text) {
+			text = leaders.ReplaceAllString(text, " … ")
+		}
+		f.b.Text(source.Paragraph, text, 0)
 	}
 	f.block, f.item = nil, false
 }
 
 // leaders are the dots that lead to a page number.
 var leaders = regexp.MustCompile(`\s*(?:\.\s?){5,}`)
+
+// leads says whether there are such dots. Most lines have no five dots at all,
+// which is seen faster than by the pattern.
+func leads(text string) bool { return strings.Count(text, ".") >= 5 && leaders.MatchString(text) }
 
 // join puts a line after the text before it. A word that was cut at the end is
 // made whole; a hyphen of its own is put back. Where a word could be either, it
@@ -339,7 +346,7 @@ func tableAt(lines []line) int {
 	for n < len(lines) && lines[n].page == first.page && lines[n].top > lines[n-1].top && len(lines[n].cells) == len(first.cells) && aligned(first, lines[n]) {
 		n++
 	}
-	if n < 3 || leaders.MatchString(first.text) || listed(lines[:n]) {
+	if n < 3 || leads(first.text) || listed(lines[:n]) {
 		return 0
 	}
 	return n

@@ -305,6 +305,10 @@ func newLine(number int, row []run, extent span) (line, bool) {
 	return l, true
 }
 
+// within is what becomes of marked hyphens inside a line: a soft one is not
+// shown.
+var within = strings.NewReplacer(string(soft), "", string(cut), "-")
+
 // endOf takes the marks of hyphens out of a text and says how it ends. A hyphen
 // that may be the word's own stays: join decides.
 func endOf(text string) (string, hyphen) {
@@ -315,7 +319,7 @@ func endOf(text string) (string, hyphen) {
 	case strings.HasSuffix(text, string(cut)), strings.HasSuffix(text, "-") && len(text) > 1:
 		end = maybe
 	}
-	text = strings.NewReplacer(string(soft), "", string(cut), "-").Replace(text) // a soft one within a line is not shown
+	text = within.Replace(text)
 	if end == broken {
 		text = strings.TrimRight(text, "-")
 	}

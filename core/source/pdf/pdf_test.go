@@ -5,10 +5,14 @@ import (
 	"errors"
 	"fmt"
 	"os"
+	"os/exec"
 	"path/filepath"
+	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"zincowl/core/source"
 )
@@ -161,6 +165,60 @@ func BenchmarkRead(b *testing.B) {
 		}
 	}
 	b.ReportMetric(4*float64(b.N)/b.Elapsed().Seconds(), "pages/s")
+}
+
+// large is a manual of more than 2,000 pages that Debian's package r-doc-pdf
+// brings; it is read where it lies.
+const large = "/usr/share/R/doc/manual/fullrefman.pdf"
+
+// BenchmarkLarge reads a manual to passages and compares the wall time with what
+// poppler's pdftotext takes for its bare text, in the same run.
+func BenchmarkLarge(b *testing.B) {
+	data, err := os.ReadFile(large)
+	if err != nil {
+		b.Skip("install r-doc-pdf to read its manual")
+	}
+	if _, err := exec.LookPath("pdftotext"); err != nil {
+		b.Skip("install poppler-utils to compare with pdftotext")
+	}
+	start := time.Now()
+	if _, err := read("x", file(b, "manual.pdf")); err != nil {
+		b.Fatal(err)
+	}
+	first := time.Since(start) // compiles the sandbox, or finds it compiled
+	var ours, theirs time.Duration
+	pages := 0
+	for b.Loop() {
+		start = time.Now()
+		doc, err := read("x", data)
+		if err != nil {
+			b.Fatal(err)
+		}
+		ours, pages = ours+time.Since(start), doc.Pages
+		start = time.Now()
+		if err := exec.Command("pdftotext", large, os.DevNull).Run(); err != nil {
+			b.Fatal(err)
+		}
+		theirs += time.Since(start)
+	}
+	b.ReportMetric(float64(ours)/float64(theirs), "of-pdftotext")
+	b.ReportMetric(float64(pages), "pages")
+	b.ReportMetric(first.Seconds(), "s-first")
+	b.ReportMetric(float64(peak(b)), "MB-peak")
+}
+
+// peak is the most memory this process held, in MB.
+func peak(b *testing.B) int {
+	status, err := os.ReadFile("/proc/self/status")
+	if err != nil {
+		b.Fatal(err)
+	}
+	m := regexp.MustCompile(`VmHWM:\s+(\d+) kB`).FindSubmatch(status)
+	if m == nil {
+		b.Fatal("the system does not say how much memory was used")
+	}
+	kb, _ := strconv.Atoi(string(m[1]))
+	return kb >> 10
 }
 
 func read(origin string, data []byte) (source.Document, error) {

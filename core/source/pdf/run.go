@@ -23,6 +23,14 @@ type run struct {
 	bold                     bool
 }
 
+// font is what letters are set in; its size is in points, as it appears on the
+// page.
+type font struct {
+	name string
+	size float64
+	bold bool
+}
+
 // cut is how PDFium marks a hyphen at the end of a line, and soft how we mark
 // one that the file says is there for the line's end alone.
 const (
@@ -31,11 +39,11 @@ const (
 )
 
 // runsOf gathers the letters of a page into runs: as long as they follow each
-// other on a line in one font.
-func runsOf(chars []*responses.GetPageTextStructuredChar, height float64) []run {
+// other on a line in one font. There is a font for each letter.
+func runsOf(chars []*responses.GetPageTextStructuredChar, fonts []*font, height float64) []run {
 	var out []run
 	var open *run
-	font := ""
+	name := ""
 	space := false
 	end := func() {
 		if open != nil && strings.TrimSpace(open.text) != "" {
@@ -44,7 +52,7 @@ func runsOf(chars []*responses.GetPageTextStructuredChar, height float64) []run 
 		}
 		open, space = nil, false
 	}
-	for _, c := range chars {
+	for i, c := range chars {
 		switch text := plain(c.Text); {
 		case strings.ContainsAny(c.Text, "\r\n"):
 			end()
@@ -53,21 +61,15 @@ func runsOf(chars []*responses.GetPageTextStructuredChar, height float64) []run 
 			space = open != nil
 		default:
 			next := run{left: c.PointPosition.Left, top: height - c.PointPosition.Top, right: c.PointPosition.Right, bottom: height - c.PointPosition.Bottom, text: text}
-			name := ""
-			next.size = next.bottom - next.top
-			if f := c.FontInformation; f != nil {
-				if f.RenderedSize > 0 {
-					next.size = f.RenderedSize
-				}
-				name = f.Name
-				lower := strings.ToLower(f.Name)
-				next.bold = f.Weight >= 600 || strings.Contains(lower, "bold") || strings.Contains(lower, "black") || strings.HasPrefix(lower, "cmbx")
+			next.size, next.bold = next.bottom-next.top, fonts[i].bold
+			if fonts[i].size > 0 {
+				next.size = fonts[i].size
 			}
-			if open != nil && (name != font || math.Abs(next.size-open.size) > 0.2 || !follows(*open, next)) {
+			if open != nil && (fonts[i].name != name || math.Abs(next.size-open.size) > 0.2 || !follows(*open, next)) {
 				end()
 			}
 			if open == nil {
-				open, font = &next, name
+				open, name = &next, fonts[i].name
 				continue
 			}
 			if space {
