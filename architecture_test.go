@@ -34,6 +34,7 @@ var siblings = map[string][]string{
 	"fact":     {"language", "maths", "source"},
 	"syllabus": {"language", "source"},
 	"question": {"source"},
+	"split":    {"language", "question", "source"},
 	"writer":   {"fact", "language", "maths", "question", "source"},
 	"proof":    {"fact", "language", "maths", "question", "source"},
 	"marking":  {"language", "maths", "question"},
@@ -43,7 +44,7 @@ var siblings = map[string][]string{
 // allowed are what the core may use beyond the standard library: what reads
 // language, and what reads the formats that sources come in.
 var allowed = []string{
-	"github.com/jdkato/prose/v2", "github.com/kljensen/snowball/english", "golang.org/x/text",
+	"github.com/jdkato/prose/v2", "github.com/kljensen/snowball/english", "golang.org/x/text", "golang.org/x/sync/errgroup",
 	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero", "github.com/xuri/excelize/v2",
 }
 

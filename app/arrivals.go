@@ -44,7 +44,7 @@ const recent = 10 * time.Minute
 // Bring takes a file or pasted text in, to be read in the background. The page
 // chooses the id, so that bringing twice is bringing once.
 func (a *App) Bring(ctx context.Context, account, course, id uuid.UUID, name string, data []byte) (Arrival, error) {
-	return a.bring(ctx, account, course, store.Arrival{ID: id, Name: strings.TrimSpace(name)}, data)
+	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: strings.TrimSpace(name)}, data)
 }
 
 // BringAddress takes a web address in, to be fetched and read in the background.
@@ -62,7 +62,7 @@ func (a *App) BringAddress(ctx context.Context, account, course, id uuid.UUID, a
 	case u.User != nil:
 		return Arrival{}, invalid("This address carries a name or a password; take them out, or save the page and bring the file.")
 	}
-	return a.bring(ctx, account, course, store.Arrival{ID: id, Name: u.Host + u.Path, Address: u.String()}, nil)
+	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: u.Host + u.Path, Address: u.String()}, nil)
 }
 
 func (a *App) bring(ctx context.Context, account, course uuid.UUID, arrival store.Arrival, data []byte) (Arrival, error) {
@@ -145,17 +145,17 @@ func (a *App) RunArrival(ctx context.Context, account, course, id uuid.UUID) err
 	} else if err != nil {
 		return err
 	}
-	b, err := a.readArrival(ctx, s, id, func(done, of int) { w.hear(ctx, done, of) })
+	keep, err := a.readArrival(ctx, s, id, func(done, of int) { w.hear(ctx, done, of) })
 	if errors.Is(context.Cause(ctx), errCancelled) {
 		return nil
 	}
-	var kept outcome
 	if err == nil {
 		err = pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
-			if kept, err = a.keepSource(ctx, tx, s, b); err != nil {
+			source, says, err := keep(tx)
+			if err != nil {
 				return err
 			}
-			if err := store.EndArrival(ctx, tx, s, id, "read", kept.says(), &kept.source, a.now()); err != nil {
+			if err := store.EndArrival(ctx, tx, s, id, "read", says, &source, a.now()); err != nil {
 				return err
 			}
 			return store.Announce(ctx, tx, s, "arrivals")
@@ -184,23 +184,41 @@ func (a *App) FailArrival(ctx context.Context, account, course, id uuid.UUID, sl
 	return err
 }
 
-// readArrival fetches what has to be fetched, and reads it.
-func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, progress source.Progress) (brought, error) {
+// readArrival fetches what has to be fetched and reads it; what it returns keeps
+// what was read, and gives its source and what to tell the person.
+func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, progress source.Progress) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
 	arrival, err := store.ArrivalOf(ctx, a.pool, s, id)
 	if err != nil {
-		return brought{}, err
+		return nil, err
 	}
+	var b brought
 	if arrival.Address == "" {
 		data, err := store.ArrivalBytes(ctx, a.pool, s, id)
 		if err != nil {
-			return brought{}, err
+			return nil, err
 		}
-		return a.readFile(ctx, arrival.Name, data, progress)
+		if arrival.Sort == "paper" {
+			return a.readPaper(ctx, s, data, progress)
+		}
+		b, err = a.readFile(ctx, arrival.Name, data, progress)
+		if err != nil {
+			return nil, err
+		}
+	} else if b, err = a.readAddress(ctx, arrival.Address, progress); err != nil {
+		return nil, err
 	}
+	return func(tx pgx.Tx) (uuid.UUID, string, error) {
+		kept, err := a.keepSource(ctx, tx, s, b)
+		return kept.source, kept.says(), err
+	}, nil
+}
+
+// readAddress fetches a page or a file and reads it.
+func (a *App) readAddress(ctx context.Context, address string, progress source.Progress) (brought, error) {
 	if a.fetcher == nil {
 		return brought{}, invalid("This server does not fetch web pages; save the page in your browser and bring the file.")
 	}
-	got, err := a.fetcher(ctx, arrival.Address)
+	got, err := a.fetcher(ctx, address)
 	if bad := new(source.BadInput); errors.As(err, &bad) {
 		return brought{}, invalid("%s", bad.Says)
 	}

@@ -33,13 +33,15 @@ type BenchItem struct {
 // candidate would see, and no more.
 type Benched struct {
 	BenchItem
-	Stem       string         `json:"stem"`
-	Unit       string         `json:"unit,omitempty" doc:"that a typed number is asked in"`
-	Options    []ShownOption  `json:"options" nullable:"false"`
-	From       string         `json:"from" doc:"who wrote it: writer, endpoint, import or person"`
-	Correction bool           `json:"correction" doc:"the proof knows what is right instead"`
-	RestsUntil *time.Time     `json:"rests_until,omitempty"`
-	Revealed   *RevealedProof `json:"revealed,omitempty"`
+	Stem       string             `json:"stem"`
+	Unit       string             `json:"unit,omitempty" doc:"that a typed number is asked in"`
+	Options    []ShownOption      `json:"options" nullable:"false"`
+	Matches    []ShownOption      `json:"matches" nullable:"false" doc:"the right side, of a match"`
+	About      *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
+	From       string             `json:"from" doc:"who wrote it: writer, endpoint, import or person"`
+	Correction bool               `json:"correction" doc:"the proof knows what is right instead"`
+	RestsUntil *time.Time         `json:"rests_until,omitempty"`
+	Revealed   *RevealedProof     `json:"revealed,omitempty"`
 }
 
 // ShownOption is an option as a candidate sees it.
@@ -60,7 +62,7 @@ type Edit struct {
 	Stem    string         `json:"stem" maxLength:"4000"`
 	Level   question.Level `json:"level" enum:"easy,medium,hard"`
 	TopicID *uuid.UUID     `json:"topic_id,omitempty" required:"false"`
-	Options []ShownOption  `json:"options" nullable:"false" maxItems:"5"`
+	Options []ShownOption  `json:"options" nullable:"false" maxItems:"8"`
 	Key     question.Key   `json:"key"`
 }
 
@@ -113,10 +115,13 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 	if err != nil {
 		return Benched{}, err
 	}
-	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, From: q.Origin.By}
+	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, Matches: []ShownOption{}, About: q.Given, From: q.Origin.By}
 	out.Unit = q.Key.Unit
 	for _, o := range q.Options {
 		out.Options = append(out.Options, ShownOption{o.ID, o.Text})
+	}
+	for _, o := range q.Matches {
+		out.Matches = append(out.Matches, ShownOption{o.ID, o.Text})
 	}
 	mend, err := mendOf(v)
 	if err != nil {
@@ -174,8 +179,27 @@ func (a *App) Judge(ctx context.Context, account, course, id uuid.UUID, state st
 		if kept && proof.Verdict(q.Verdict) == proof.Faulted {
 			return invalid("This question is shown to be wrong, so it can't be kept; accept the correction, edit it or drop it.")
 		}
+		if state == "bank" {
+			if err := a.askable(ctx, tx, s, id, version); err != nil {
+				return err
+			}
+		}
 		return stale(store.SetState(ctx, tx, s, id, version, state, kept))
 	})
+}
+
+// askable says what keeps a question from being asked in a drill.
+func (a *App) askable(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, version int) error {
+	q, err := a.bodyAt(ctx, tx, s, id, version)
+	switch {
+	case err != nil:
+		return err
+	case q.Key.Empty():
+		return invalid("This question has no key, so it can't be drilled; edit it and say what is right.")
+	case !q.Kind.Posed():
+		return invalid("Questions of this kind can't be drilled yet; it stays on the bench.")
+	}
+	return nil
 }
 
 // EditQuestion writes a new version of a question and proofs it. Who edits has

@@ -208,13 +208,18 @@ func (a *App) ChangeCourse(ctx context.Context, account, course uuid.UUID, text 
 
 // assign gives the passages of a document their topics.
 func assign(d document, topics []store.Topic) map[string]uuid.UUID {
-	list := make([]syllabus.Topic, len(topics))
-	for i, t := range topics {
-		list[i] = syllabus.Topic{ID: t.ID.String(), Title: t.Title, Weight: t.Weight}
-	}
 	out := map[string]uuid.UUID{}
-	for passage, topic := range syllabus.Assign(d.doc.Passages, list) {
+	for passage, topic := range syllabus.Assign(d.doc.Passages, topicsOf(topics)) {
 		out[passage] = uuid.MustParse(topic)
+	}
+	return out
+}
+
+// topicsOf are the topics as the core knows them.
+func topicsOf(topics []store.Topic) []syllabus.Topic {
+	out := make([]syllabus.Topic, len(topics))
+	for i, t := range topics {
+		out[i] = syllabus.Topic{ID: t.ID.String(), Title: t.Title, Weight: t.Weight}
 	}
 	return out
 }

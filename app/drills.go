@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"math/rand/v2"
+	"regexp"
 	"slices"
 	"strings"
 	"time"
@@ -57,15 +58,16 @@ type Place struct {
 // DrillItem is the question at a place. Nothing of the answer is in it before
 // it is answered.
 type DrillItem struct {
-	Position int            `json:"position"`
-	Kind     question.Kind  `json:"kind"`
-	Level    question.Level `json:"level" enum:"easy,medium,hard"`
-	Topic    string         `json:"topic,omitempty"`
-	Verdict  proof.Verdict  `json:"verdict" enum:"cleared,held,unproven,faulted" doc:"other than cleared only where a person kept it"`
-	Stem     string         `json:"stem"`
-	Unit     string         `json:"unit,omitempty" doc:"that a typed number is asked in"`
-	Options  []ShownOption  `json:"options" nullable:"false" doc:"in the order shown"`
-	Feedback *Feedback      `json:"feedback,omitempty" doc:"once it is answered"`
+	Position int                `json:"position"`
+	Kind     question.Kind      `json:"kind"`
+	Level    question.Level     `json:"level" enum:"easy,medium,hard"`
+	Topic    string             `json:"topic,omitempty"`
+	Verdict  proof.Verdict      `json:"verdict" enum:"cleared,held,unproven,faulted" doc:"other than cleared only where a person kept it"`
+	Stem     string             `json:"stem"`
+	Unit     string             `json:"unit,omitempty" doc:"that a typed number is asked in"`
+	Options  []ShownOption      `json:"options" nullable:"false" doc:"in the order shown"`
+	About    *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
+	Feedback *Feedback          `json:"feedback,omitempty" doc:"once it is answered"`
 }
 
 // Feedback is what is said after an answer.
@@ -217,7 +219,7 @@ func (a *App) places(ctx context.Context, db store.DB, s store.Scope, drill uuid
 			_, amount := maths.ParseQuantity(o.Text)
 			amounts = amounts && amount
 		}
-		if !amounts {
+		if !amounts && q.Kind != question.TrueFalse && !slices.ContainsFunc(q.Options, pointsAtOthers) {
 			seed := [32]byte(slices.Concat(drill[:], p.ID[:]))
 			r := rand.New(rand.NewChaCha8(seed))
 			r.Shuffle(len(out[i].Options), func(x, y int) {
@@ -228,6 +230,11 @@ func (a *App) places(ctx context.Context, db store.DB, s store.Scope, drill uuid
 	}
 	return out, nil
 }
+
+// others are words with which an option speaks of the options around it.
+var others = regexp.MustCompile(`(?i)\b(?:above|below|all of (?:these|them)|none of (?:these|them)|both|neither|I{1,3} (?:and|only))\b`)
+
+func pointsAtOthers(o question.Option) bool { return others.MatchString(o.Text) }
 
 // Drills lists the account's drills, newest first.
 func (a *App) Drills(ctx context.Context, account, course uuid.UUID) ([]Drill, error) {
@@ -314,7 +321,7 @@ func (p placed) shown() DrillItem {
 	q := p.question
 	out := DrillItem{
 		Position: p.item.Position, Kind: q.Kind, Level: q.Level, Topic: p.item.Topic, Verdict: proof.Verdict(p.item.Verdict),
-		Stem: q.Stem, Options: []ShownOption{},
+		Stem: q.Stem, Options: []ShownOption{}, About: q.Given,
 	}
 	if q.Kind == question.Numeric {
 		out.Unit = q.Key.Unit

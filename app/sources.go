@@ -414,6 +414,9 @@ func (a *App) documents(ctx context.Context, db store.DB, s store.Scope) ([]docu
 	}
 	out := make([]document, 0, len(sources))
 	for _, src := range sources {
+		if src.Kind == paperKind {
+			continue // a model for questions, never evidence
+		}
 		stored, err := store.Passages(ctx, db, s, src.ID)
 		if err != nil {
 			return nil, fmt.Errorf("reading the passages of %s: %w", src.Title, err)

@@ -10,6 +10,7 @@ import (
 
 	"zincowl/app"
 	"zincowl/core/source/reader"
+	"zincowl/core/split"
 )
 
 // OfSource names a source of a course.
@@ -27,6 +28,9 @@ type OfArrival struct {
 // uploadSlack is what a file may be larger than the reader's limit and still
 // be taken in, so that the reader can say how much too large it is.
 const uploadSlack = 8 << 20
+
+// paperBytes is what a past paper may come to.
+const paperBytes = 24 << 20
 
 func (s *Server) sourceOperations() {
 	operation(s, http.MethodGet, "/api/courses/{course}/sources", "sources", "List the sources", func(ctx context.Context, in *InCourse) ([]app.Source, error) {
@@ -53,6 +57,30 @@ func (s *Server) sourceOperations() {
 	}) (app.Arrival, error) {
 		return s.app.BringAddress(ctx, account(ctx), in.Course, in.Arrival, in.Body.Address)
 	})
+	operation(s, http.MethodPost, "/api/courses/{course}/papers/lines", "paper-lines", "Read a file as the lines of a past paper", func(ctx context.Context, in *struct {
+		InCourse
+		Name    string `query:"name" maxLength:"300" doc:"the file's name"`
+		RawBody []byte `contentType:"application/octet-stream"`
+	}) (struct {
+		Text string `json:"text"`
+	}, error) {
+		text, err := s.app.PaperLines(ctx, account(ctx), in.Course, in.Name, in.RawBody)
+		return struct {
+			Text string `json:"text"`
+		}{text}, err
+	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
+	operation(s, http.MethodPost, "/api/courses/{course}/papers", "split-paper", "Say how a past paper is understood", func(ctx context.Context, in *struct {
+		InCourse
+		Body app.PaperText
+	}) (split.Paper, error) {
+		return s.app.SplitPaper(ctx, account(ctx), in.Course, in.Body)
+	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
+	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}/paper", "bring-paper", "Bring in a past paper as it was corrected", func(ctx context.Context, in *struct {
+		OfArrival
+		Body app.PaperText
+	}) (app.Arrival, error) {
+		return s.app.BringPaper(ctx, account(ctx), in.Course, in.Arrival, in.Body)
+	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
 	operation(s, http.MethodDelete, "/api/courses/{course}/arrivals/{arrival}", "cancel-arrival", "Stop the reading of an arrival", func(ctx context.Context, in *OfArrival) (app.Arrival, error) {
 		return s.app.CancelArrival(ctx, account(ctx), in.Course, in.Arrival)
 	})

@@ -12,6 +12,7 @@ type Arrival struct {
 	ID        uuid.UUID  `db:"id"`
 	Name      string     `db:"name"`
 	Address   string     `db:"address"`
+	Sort      string     `db:"sort"` // source or paper
 	State     string     `db:"state"`
 	Done      int        `db:"done"`
 	Pages     int        `db:"pages"`
@@ -23,8 +24,8 @@ type Arrival struct {
 // AddArrival stores what was brought, to be read, and says whether it is new. An
 // address comes without bytes.
 func AddArrival(ctx context.Context, db DB, s Scope, a Arrival, data []byte, now time.Time) (bool, error) {
-	tag, err := db.Exec(ctx, `insert into arrivals (id, course_id, account_id, name, address, state, created_at) values ($1, $2, $3, $4, $5, 'queued', $6)
-		on conflict (id) do nothing`, a.ID, s.course, s.account, a.Name, a.Address, now)
+	tag, err := db.Exec(ctx, `insert into arrivals (id, course_id, account_id, name, address, sort, state, created_at) values ($1, $2, $3, $4, $5, $6, 'queued', $7)
+		on conflict (id) do nothing`, a.ID, s.course, s.account, a.Name, a.Address, a.Sort, now)
 	if err != nil || tag.RowsAffected() == 0 || a.Address != "" {
 		return tag.RowsAffected() > 0, err
 	}
@@ -32,7 +33,7 @@ func AddArrival(ctx context.Context, db DB, s Scope, a Arrival, data []byte, now
 	return true, err
 }
 
-const arrivalColumns = `id, name, address, state, done, pages, says, source_id, created_at from arrivals`
+const arrivalColumns = `id, name, address, sort, state, done, pages, says, source_id, created_at from arrivals`
 
 // Arrivals lists what an account brought to a course and is on its way, and what
 // arrived since a moment, in the order it was brought.

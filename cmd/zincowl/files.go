@@ -2,6 +2,7 @@ package main
 
 import (
 	"bufio"
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
@@ -11,6 +12,7 @@ import (
 	"path/filepath"
 	"strings"
 	"text/tabwriter"
+	"unicode/utf8"
 
 	"zincowl/core/fact"
 	"zincowl/core/marking"
@@ -18,6 +20,7 @@ import (
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
+	"zincowl/core/split"
 	"zincowl/core/syllabus"
 	"zincowl/core/writer"
 )
@@ -110,6 +113,67 @@ func clip(s string) string {
 		return string(r[:89]) + "…"
 	}
 	return string(r)
+}
+
+type splitCmd struct {
+	JSON   bool   `name:"json" help:"Print JSON."`
+	Strict bool   `help:"Exit with 1 where something was left over or has no key."`
+	File   string `arg:"" help:"A past paper or a list of questions, as text or any document, or - for standard input."`
+}
+
+// Run prints what was understood of a past paper.
+func (c *splitCmd) Run() error {
+	data, err := load(c.File)
+	if err != nil {
+		return err
+	}
+	text, err := paperText(filepath.Base(c.File), data)
+	if err != nil {
+		return fmt.Errorf("%s: %w", c.File, err)
+	}
+	paper, err := split.Text(text, nil, nil)
+	if err != nil {
+		return fmt.Errorf("%s: %w", c.File, err)
+	}
+	unkeyed := 0
+	for _, q := range paper.Questions {
+		if q.Key.Empty() {
+			unkeyed++
+		}
+	}
+	if c.JSON {
+		err = printJSON(paper)
+	} else {
+		err = table(func(w io.Writer) {
+			for _, q := range paper.Questions {
+				key := q.KeyText()
+				if q.Key.Empty() {
+					key = "no key"
+				}
+				fmt.Fprintf(w, "%s\t%s\t%s\t%s\n", q.Number, q.Kind, clip(q.Stem), clip(key))
+			}
+			for _, l := range paper.Leftovers {
+				fmt.Fprintf(w, "left\t%s\t%s\t%s\n", l.Locator, clip(l.Text), l.Why)
+			}
+		})
+	}
+	if err == nil && c.Strict && len(paper.Leftovers)+unkeyed > 0 {
+		return errFindings
+	}
+	return err
+}
+
+// paperText is a past paper as lines: text as it is, other documents as they
+// read.
+func paperText(name string, data []byte) (string, error) {
+	if utf8.Valid(data) && !bytes.Contains(data, []byte{0}) && !bytes.HasPrefix(data, []byte("%PDF")) {
+		return string(data), nil
+	}
+	doc, err := reader.Read(context.Background(), name, data, nil)
+	if err != nil {
+		return "", err
+	}
+	return split.Lines(doc), nil
 }
 
 type draftCmd struct {

@@ -29,6 +29,7 @@ type cli struct {
 	OpenAPI openAPICmd `cmd:"" name:"openapi" help:"Print the description of the HTTP interface."`
 
 	Read  readCmd  `cmd:"" help:"Read a source and print its passages."`
+	Split splitCmd `cmd:"" help:"Split a past paper or a pasted list into questions."`
 	Draft draftCmd `cmd:"" help:"Draft questions from sources by a brief."`
 	Proof proofCmd `cmd:"" help:"Proof questions against sources."`
 	Mark  markCmd  `cmd:"" help:"Mark responses, one JSON object a line."`

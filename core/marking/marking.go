@@ -98,7 +98,7 @@ func Mark(q question.Question, r Response) Result {
 		return out
 	}
 	switch q.Kind {
-	case question.Choice:
+	case question.Choice, question.TrueFalse:
 		markChoice(q, r, &out)
 	case question.Numeric:
 		markNumber(q, r, &out)

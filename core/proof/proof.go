@@ -167,7 +167,7 @@ func Examine(q question.Question, l *Library) Report {
 	r := Report{ID: q.ID}
 	for _, check := range checks {
 		r.Findings = append(r.Findings, check(x)...)
-		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" && r.Findings[0].Verdict == Fail {
+		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" {
 			break // nothing else can be said of a question with missing parts
 		}
 	}
@@ -195,6 +195,9 @@ func verdict(findings []Finding) Verdict {
 
 // whole says whether all parts of the question are there.
 func (x *examination) whole() []Finding {
+	if x.Key.Empty() && x.Origin.By == "import" {
+		return []Finding{{Check: "whole", Verdict: Unsure, At: "key", Title: "It has no key", Says: "Nothing says what is right; give it a key, then it can be proofed."}}
+	}
 	if err := x.Validate(); err != nil {
 		return []Finding{{Check: "whole", Verdict: Fail, Title: "A part is missing", Says: err.Error()}}
 	}

@@ -12,6 +12,7 @@ import (
 	"encoding/hex"
 	"fmt"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -21,11 +22,20 @@ import (
 // Kind is how a question is answered.
 type Kind string
 
-// The kinds of question written so far.
+// The kinds of question that are drafted, proofed and drilled.
 const (
 	Choice  Kind = "choice"  // one option is right
 	Numeric Kind = "numeric" // a number is typed
 	Blanks  Kind = "blanks"  // words are typed into the stem's blanks
+)
+
+// The kinds that are read from past papers beside those.
+const (
+	Choices   Kind = "choices"   // several options are right
+	TrueFalse Kind = "truefalse" // a statement; the options are "true" and "false"
+	Short     Kind = "short"     // a sentence or two are written
+	Essay     Kind = "essay"     // an answer of some length is written
+	Match     Kind = "match"     // each option belongs to one of the matches
 )
 
 // Level is how much a question demands.
@@ -56,6 +66,23 @@ type Key struct {
 	Unit      string     `json:"unit,omitempty"`
 	Tolerance string     `json:"tolerance,omitempty"` // "1%", or an amount in the key's unit
 	Blanks    [][]string `json:"blanks,omitempty"`    // per blank, every answer that is accepted
+	Reference string     `json:"reference,omitempty"` // a written answer that is right
+	Pairs     [][]string `json:"pairs,omitempty"`     // ids of an option and of what belongs to it
+}
+
+// Empty says whether nothing is known to be right.
+func (k Key) Empty() bool {
+	return len(k.Options) == 0 && k.Value == "" && len(k.Blanks) == 0 && k.Reference == "" && len(k.Pairs) == 0
+}
+
+// Stimulus is what one or more questions are asked about: a text, a case, a
+// table.
+type Stimulus struct {
+	ID   string     `json:"id"`
+	Kind string     `json:"kind"` // passage, case or table
+	Text string     `json:"text"`
+	Rows [][]string `json:"rows,omitempty"`
+	Line int        `json:"line,omitempty"` // of the past paper it stands in
 }
 
 // Cite points to the evidence.
@@ -95,25 +122,28 @@ type Origin struct {
 
 // Question is one question.
 type Question struct {
-	ID           string   `json:"id"`
-	Kind         Kind     `json:"kind"`
-	Title        string   `json:"title"`
-	Level        Level    `json:"level"`
-	LevelBecause []string `json:"level_because,omitempty"`
-	Topic        string   `json:"topic,omitempty"`
-	Tags         []string `json:"tags,omitempty"`
-	Marks        float64  `json:"marks,omitempty"`
-	Number       string   `json:"number,omitempty"`
-	Language     string   `json:"language,omitempty"`
-	Stem         string   `json:"stem"`
-	Options      []Option `json:"options,omitempty"`
-	Key          Key      `json:"key"`
-	Worked       []string `json:"worked,omitempty"`
-	Explanation  string   `json:"explanation,omitempty"`
-	Cites        []Cite   `json:"cites,omitempty"`
-	Slips        []Slip   `json:"slips,omitempty"`
-	Model        *Model   `json:"model,omitempty"`
-	Origin       Origin   `json:"origin"`
+	ID           string    `json:"id"`
+	Kind         Kind      `json:"kind"`
+	Title        string    `json:"title"`
+	Level        Level     `json:"level"`
+	LevelBecause []string  `json:"level_because,omitempty"`
+	Topic        string    `json:"topic,omitempty"`
+	Tags         []string  `json:"tags,omitempty"`
+	Marks        float64   `json:"marks,omitempty"`
+	Number       string    `json:"number,omitempty"`
+	Language     string    `json:"language,omitempty"`
+	Stem         string    `json:"stem"`
+	Stimulus     string    `json:"stimulus,omitempty"` // id of what it is asked about
+	Given        *Stimulus `json:"given,omitempty"`    // that itself, where the question stands alone
+	Options      []Option  `json:"options,omitempty"`
+	Matches      []Option  `json:"matches,omitempty"` // the right column, of a match
+	Key          Key       `json:"key"`
+	Worked       []string  `json:"worked,omitempty"`
+	Explanation  string    `json:"explanation,omitempty"`
+	Cites        []Cite    `json:"cites,omitempty"`
+	Slips        []Slip    `json:"slips,omitempty"`
+	Model        *Model    `json:"model,omitempty"`
+	Origin       Origin    `json:"origin"`
 }
 
 // Option finds an option by its id.
@@ -134,12 +164,34 @@ func (q Question) KeyOption() (Option, bool) {
 	return q.Option(q.Key.Options[0])
 }
 
+// optionTexts are the texts of the options with the given ids, in the order of
+// the options.
+func (q Question) optionTexts(ids []string) []string {
+	var out []string
+	for _, o := range q.Options {
+		if slices.Contains(ids, o.ID) {
+			out = append(out, o.Text)
+		}
+	}
+	return out
+}
+
 // KeyText is the right answer as a reader would write it.
 func (q Question) KeyText() string {
 	switch q.Kind {
 	case Choice:
 		o, _ := q.KeyOption()
 		return o.Text
+	case Choices, TrueFalse:
+		return strings.Join(q.optionTexts(q.Key.Options), "; ")
+	case Short, Essay:
+		return q.Key.Reference
+	case Match:
+		var pairs []string
+		for _, p := range q.Key.Pairs {
+			pairs = append(pairs, strings.Join(p, "–"))
+		}
+		return strings.Join(pairs, ", ")
 	case Numeric:
 		if q.Key.Unit == "%" {
 			return q.Key.Value + "%"
@@ -179,7 +231,7 @@ func (q Question) Validate() error {
 		return fmt.Errorf("The level %q is none of easy, medium and hard.", q.Level)
 	}
 	switch q.Kind {
-	case Choice:
+	case Choice, Choices, TrueFalse:
 		return q.validateChoice()
 	case Numeric:
 		if strings.TrimSpace(q.Key.Value) == "" {
@@ -188,13 +240,23 @@ func (q Question) Validate() error {
 		return nil
 	case Blanks:
 		return q.validateBlanks()
+	case Short, Essay:
+		return nil
+	case Match:
+		return q.validateMatch()
 	}
-	return fmt.Errorf("The kind %q is none of choice, numeric and blanks.", q.Kind)
+	return fmt.Errorf("The kind %q is not known; choice, numeric and blanks are the ones that can be written.", q.Kind)
 }
 
+// Posed says whether a kind of question can be asked in a drill.
+func (k Kind) Posed() bool { return k == Choice || k == TrueFalse || k == Numeric || k == Blanks }
+
+// most is how many options a choice has at most.
+const most = 8
+
 func (q Question) validateChoice() error {
-	if len(q.Options) < 2 || len(q.Options) > 5 {
-		return fmt.Errorf("A choice has two to five options; this one has %d.", len(q.Options))
+	if len(q.Options) < 2 || len(q.Options) > most {
+		return fmt.Errorf("A choice has two to %d options; this one has %d.", most, len(q.Options))
 	}
 	ids := map[string]bool{}
 	for i, o := range q.Options {
@@ -209,8 +271,27 @@ func (q Question) validateChoice() error {
 		}
 		ids[o.ID] = true
 	}
-	if len(q.Key.Options) != 1 || !ids[q.Key.Options[0]] {
+	for _, id := range q.Key.Options {
+		if !ids[id] {
+			return fmt.Errorf("The key names an option that is not there; mark the one that is right.")
+		}
+	}
+	if len(q.Key.Options) != 1 && q.Kind != Choices || len(q.Key.Options) == 0 {
 		return fmt.Errorf("The key names no option, or more than one; mark the one that is right.")
+	}
+	return nil
+}
+
+func (q Question) validateMatch() error {
+	if len(q.Options) < 2 || len(q.Matches) < 2 {
+		return fmt.Errorf("A match needs two entries on each side; this one has %d and %d.", len(q.Options), len(q.Matches))
+	}
+	for _, p := range q.Key.Pairs {
+		left := slices.ContainsFunc(q.Options, func(o Option) bool { return len(p) == 2 && o.ID == p[0] })
+		right := slices.ContainsFunc(q.Matches, func(o Option) bool { return len(p) == 2 && o.ID == p[1] })
+		if !left || !right {
+			return fmt.Errorf("The key joins %s, and one of these is not there.", strings.Join(p, " and "))
+		}
 	}
 	return nil
 }

@@ -54,6 +54,11 @@ func (b *Builder) Text(kind Kind, text string, line int) {
 	b.add(Passage{Kind: kind, Text: text, Locator: b.at(line)})
 }
 
+// Asked adds a past question as a paragraph.
+func (b *Builder) Asked(text string, line int) {
+	b.add(Passage{Kind: Paragraph, Text: Fold(text), Locator: b.at(line)})
+}
+
 // AtPage says on which page the passages that are added next stand.
 func (b *Builder) AtPage(page int) { b.page = page }
 

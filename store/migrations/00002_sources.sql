@@ -7,6 +7,7 @@ create table arrivals (
     account_id  uuid not null references accounts on delete cascade,
     name        text not null, -- of the file; empty for pasted text
     address     text not null default '', -- of a page to be fetched
+    sort        text not null default 'source' check (sort in ('source', 'paper')),
     state       text not null check (state in ('queued', 'reading', 'read', 'refused', 'cancelled')),
     done        integer not null default 0, -- pages read so far
     pages       integer not null default 0, -- 0 until known, or where there are none

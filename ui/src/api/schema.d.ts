@@ -109,6 +109,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/arrivals/{arrival}/paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Bring in a past paper as it was corrected */
+        put: operations["bring-paper"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/batches": {
         parameters: {
             query?: never;
@@ -260,6 +277,40 @@ export interface paths {
         get: operations["gaps"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how a past paper is understood */
+        post: operations["split-paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/papers/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a file as the lines of a past paper */
+        post: operations["paper-lines"];
         delete?: never;
         options?: never;
         head?: never;
@@ -549,6 +600,8 @@ export interface components {
             version: number;
         };
         Benched: {
+            /** @description what it is asked about */
+            about?: components["schemas"]["Stimulus"];
             /** @description the proof knows what is right instead */
             correction: boolean;
             /** @description who wrote it: writer, endpoint, import or person */
@@ -559,6 +612,8 @@ export interface components {
             kind: string;
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
+            /** @description the right side, of a match */
+            matches: components["schemas"]["ShownOption"][];
             options: components["schemas"]["ShownOption"][];
             /** Format: date-time */
             rests_until?: string;
@@ -576,6 +631,9 @@ export interface components {
             verdict: "cleared" | "held" | "faulted" | "unproven";
             /** Format: int64 */
             version: number;
+        };
+        "BodyStruct { Text string \"json:\\\"text\\\"\" }Body": {
+            text: string;
         };
         Brief: {
             /** Format: int64 */
@@ -691,6 +749,8 @@ export interface components {
             total: number;
         };
         DrillItem: {
+            /** @description what it is asked about */
+            about?: components["schemas"]["Stimulus"];
             /** @description once it is answered */
             feedback?: components["schemas"]["Feedback"];
             kind: string;
@@ -740,6 +800,12 @@ export interface components {
             topic_id?: string;
             /** Format: int64 */
             version: number;
+        };
+        Ending: {
+            as: string;
+            /** Format: int64 */
+            line: number;
+            of?: string;
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -859,6 +925,11 @@ export interface components {
             options?: string[];
             text?: string;
         };
+        Hint: {
+            as: string;
+            /** Format: int64 */
+            line: number;
+        };
         Joined: {
             account: components["schemas"]["Account"];
             codes: string[];
@@ -872,9 +943,16 @@ export interface components {
         Key: {
             blanks?: string[][];
             options?: string[];
+            pairs?: string[][];
+            reference?: string;
             tolerance?: string;
             unit?: string;
             value?: string;
+        };
+        Leftover: {
+            locator: components["schemas"]["Locator"];
+            text: string;
+            why: string;
         };
         Locator: {
             end?: string;
@@ -909,6 +987,26 @@ export interface components {
             /** Format: int64 */
             line?: number;
         };
+        Paper: {
+            leftovers: components["schemas"]["Leftover"][];
+            lines: components["schemas"]["Ending"][];
+            questions: components["schemas"]["Question"][];
+            stimuli: components["schemas"]["Stimulus"][];
+        };
+        PaperKey: {
+            /** @description as a list of answers states it: b; a, c; true; 6.9 kg */
+            key: string;
+            /** Format: int64 */
+            line: number;
+        };
+        PaperText: {
+            /** @description lines that were taken for the wrong thing */
+            hints?: components["schemas"]["Hint"][];
+            /** @description keys given by hand */
+            keys?: components["schemas"]["PaperKey"][];
+            text: string;
+            title?: string;
+        };
         Passage: {
             /** @description what was read in it */
             facts: components["schemas"]["Found"][];
@@ -933,6 +1031,7 @@ export interface components {
         Question: {
             cites?: components["schemas"]["Cite"][];
             explanation?: string;
+            given?: components["schemas"]["Stimulus"];
             id: string;
             key: components["schemas"]["Key"];
             kind: string;
@@ -941,12 +1040,14 @@ export interface components {
             level_because?: string[];
             /** Format: double */
             marks?: number;
+            matches?: components["schemas"]["Option"][];
             model?: components["schemas"]["Model"];
             number?: string;
             options?: components["schemas"]["Option"][];
             origin: components["schemas"]["Origin"];
             slips?: components["schemas"]["Slip"][];
             stem: string;
+            stimulus?: string;
             tags?: string[];
             title: string;
             topic?: string;
@@ -1065,6 +1166,14 @@ export interface components {
             givens: {
                 [key: string]: string;
             };
+        };
+        Stimulus: {
+            id: string;
+            kind: string;
+            /** Format: int64 */
+            line?: number;
+            rows?: string[][];
+            text: string;
         };
         Topic: {
             /** @description left out for a new topic */
@@ -1365,6 +1474,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Bring-addressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bring-paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                arrival: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperText"];
             };
         };
         responses: {
@@ -1810,6 +1955,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Gap"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "split-paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "paper-lines": {
+        parameters: {
+            query?: {
+                /** @description the file's name */
+                name?: string;
+            };
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyStruct { Text string \"json:\\\"text\\\"\" }Body"];
                 };
             };
             /** @description Error */

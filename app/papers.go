@@ -1,0 +1,203 @@
+package app
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"zincowl/core/proof"
+	"zincowl/core/question"
+	"zincowl/core/source"
+	"zincowl/core/split"
+	"zincowl/core/syllabus"
+	"zincowl/store"
+)
+
+// paperKind is the kind of source that a past paper is.
+const paperKind = "paper"
+
+// PaperText is a past paper as pasted, with what a person corrected in how it
+// was understood.
+type PaperText struct {
+	Title string       `json:"title" maxLength:"200" required:"false"`
+	Text  string       `json:"text" maxLength:"8000000"`
+	Hints []split.Hint `json:"hints,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"lines that were taken for the wrong thing"`
+	Keys  []PaperKey   `json:"keys,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"keys given by hand"`
+}
+
+// PaperKey is a key given by hand to the question that begins on a line.
+type PaperKey struct {
+	Line int    `json:"line"`
+	Key  string `json:"key" maxLength:"2000" doc:"as a list of answers states it: b; a, c; true; 6.9 kg"`
+}
+
+func (p PaperText) split() (split.Paper, error) {
+	keys := map[int]string{}
+	for _, k := range p.Keys {
+		keys[k.Line] = k.Key
+	}
+	out, err := split.Text(p.Text, p.Hints, keys)
+	if bad := new(source.BadInput); errors.As(err, &bad) {
+		return out, invalid("%s", bad.Says)
+	}
+	return out, err
+}
+
+// PaperLines reads a file as the lines of a past paper.
+func (a *App) PaperLines(ctx context.Context, account, course uuid.UUID, name string, data []byte) (string, error) {
+	if err := a.read(ctx, account, course, editors, func(store.Scope) error { return nil }); err != nil {
+		return "", err
+	}
+	doc, err := a.reader(ctx, name, data, nil)
+	if bad := new(source.BadInput); errors.As(err, &bad) {
+		return "", invalid("%s", bad.Says)
+	}
+	if err != nil {
+		return "", err
+	}
+	return split.Lines(doc), nil
+}
+
+// SplitPaper says how a past paper is understood; nothing is kept.
+func (a *App) SplitPaper(ctx context.Context, account, course uuid.UUID, p PaperText) (split.Paper, error) {
+	var out split.Paper
+	err := a.read(ctx, account, course, editors, func(store.Scope) (err error) {
+		out, err = p.split()
+		return err
+	})
+	return out, err
+}
+
+// BringPaper takes a past paper in as it was corrected: its questions are
+// proofed in the background and wait on the bench. The page chooses the id.
+func (a *App) BringPaper(ctx context.Context, account, course, id uuid.UUID, p PaperText) (Arrival, error) {
+	understood, err := p.split()
+	if err != nil {
+		return Arrival{}, err
+	}
+	if len(understood.Questions) == 0 {
+		return Arrival{}, invalid("No question was found in this text; say on which line the first one begins.")
+	}
+	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: paperKind, Name: p.title(understood)}, mustJSON(p))
+}
+
+// title is what a paper is listed as: as the person said, else its first line
+// that belongs to no question.
+func (p PaperText) title(understood split.Paper) string {
+	if title := strings.TrimSpace(p.Title); title != "" {
+		return title
+	}
+	for _, l := range understood.Leftovers {
+		if l.Locator.Line < understood.Questions[0].Origin.Line {
+			return opening(l.Text)
+		}
+	}
+	return "Past questions"
+}
+
+// readPaper splits and proofs a past paper; what it returns keeps it.
+func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progress source.Progress) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
+	var p PaperText
+	if err := json.Unmarshal(data, &p); err != nil {
+		return nil, fmt.Errorf("reading a past paper as it was stored: %w", err)
+	}
+	understood, err := p.split()
+	if err != nil {
+		return nil, err
+	}
+	known, err := a.study(ctx, a.pool, s)
+	if err != nil {
+		return nil, err
+	}
+	topics, err := store.Topics(ctx, a.pool, s)
+	if err != nil {
+		return nil, err
+	}
+	b := paperSource(p, understood)
+	b.ID = uuid.New()
+	belongs := syllabus.Assign(b.doc.Passages, topicsOf(topics))
+	fresh := make([]store.NewQuestion, len(understood.Questions))
+	for i, q := range understood.Questions {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		q.Origin.From = b.Title
+		q.Topic = belongs[b.doc.Passages[i].ID]
+		for j := range understood.Stimuli {
+			if understood.Stimuli[j].ID == q.Stimulus {
+				q.Given = &understood.Stimuli[j]
+			}
+		}
+		version, _ := examined(q, known.library)
+		fresh[i] = store.NewQuestion{Fingerprint: question.Identify(q), Version: version, Cites: []store.CitedPassage{{Source: b.ID, Passage: b.doc.Passages[i].ID}}}
+		fresh[i].ID, fresh[i].Ordinal, fresh[i].State = uuid.New(), i+1, "bench"
+		fresh[i].Kind, fresh[i].Level, fresh[i].Title, fresh[i].TopicID = string(q.Kind), string(q.Level), q.Title, topicID(q.Topic)
+		progress(i+1, len(fresh))
+	}
+	return func(tx pgx.Tx) (uuid.UUID, string, error) {
+		says, err := a.keepPaper(ctx, tx, s, b, fresh)
+		return b.ID, says, err
+	}, nil
+}
+
+// keepPaper stores a past paper and puts its questions on the bench; those that
+// the course has already are left out.
+func (a *App) keepPaper(ctx context.Context, tx pgx.Tx, s store.Scope, b brought, fresh []store.NewQuestion) (string, error) {
+	if old, err := store.SourceByHash(ctx, tx, s, b.hash); err == nil {
+		return "", invalid("This paper is among your sources already, as “%s”.", old.Title)
+	}
+	if err := store.AddSource(ctx, tx, s, b.Source, b.doc, b.hash, passageRows(b, nil), a.now()); err != nil {
+		return "", fmt.Errorf("storing the past paper: %w", err)
+	}
+	repeats, faulted := 0, 0
+	for _, q := range fresh {
+		added, err := store.AddQuestion(ctx, tx, s, q, a.now())
+		switch {
+		case err != nil:
+			return "", fmt.Errorf("storing a past question: %w", err)
+		case !added:
+			repeats++
+		case proof.Verdict(q.Version.Verdict) == proof.Faulted:
+			faulted++
+		}
+	}
+	says := fmt.Sprintf("%d questions wait on the bench.", len(fresh)-repeats)
+	if faulted > 0 {
+		says += fmt.Sprintf(" %d of them are shown to be wrong.", faulted)
+	}
+	if repeats > 0 {
+		says += fmt.Sprintf(" %d that you had already were left out.", repeats)
+	}
+	for _, what := range []string{"sources", "bench"} {
+		if err := store.Announce(ctx, tx, s, what); err != nil {
+			return "", err
+		}
+	}
+	return says, nil
+}
+
+// paperSource is a past paper as a source: a passage for each question.
+func paperSource(p PaperText, understood split.Paper) brought {
+	sum := sha256.Sum256([]byte(p.Text))
+	title := p.title(understood)
+	b := brought{Source: store.Source{Title: title, Origin: title, Standing: string(source.Notes)}, hash: sum[:], facts: map[string][]Found{}}
+	build := source.NewBuilder(title, paperKind)
+	for _, q := range understood.Questions {
+		text := strings.TrimSpace(q.Number + " " + q.Stem)
+		for i, o := range q.Options {
+			text += fmt.Sprintf(" (%s) %s", question.Letter(i), o.Text)
+		}
+		build.Asked(text, q.Origin.Line)
+	}
+	b.doc = build.Document()
+	if at := source.GuessDate(source.Document{Title: title}); !at.IsZero() {
+		b.Dated = &at
+	}
+	return b
+}

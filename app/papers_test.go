@@ -1,0 +1,126 @@
+package app_test
+
+import (
+	"errors"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+
+	"zincowl/app"
+	"zincowl/core/proof"
+	"zincowl/core/question"
+	"zincowl/core/split"
+)
+
+const pastPaper = `Intake attendant, spring 2024
+
+1. A trash rack is a heavy grid that
+a) keeps logs out of an intake
+b) softens water
+c) holds salt water
+Answer: a
+
+2. A softener adds hardness to water. (T/F)
+Answer: False
+
+Use the table for question 3.
+Pump    Flow (m³/h)
+P1      40
+P2      55
+
+3. Which pump lifts more?
+
+4. A flow of 6 m³/s passes an area of 4 m². What is the approach velocity in m/s?
+Answer: 15 m/s`
+
+func TestAPastPaperIsCorrectedThenBrought(t *testing.T) {
+	w := newWorld(t)
+	w.brings("evening.txt", notes)
+	text := app.PaperText{Text: pastPaper}
+	p, err := w.SplitPaper(ctx, w.owner, w.course, text)
+	if err != nil || len(p.Questions) != 4 || len(p.Stimuli) != 1 || p.Questions[2].Stimulus != "s1" || !p.Questions[2].Key.Empty() {
+		t.Fatalf("split into %+v, %v", p, err)
+	}
+	text.Keys = []app.PaperKey{{Line: p.Questions[2].Origin.Line, Key: "P2"}}
+	id := uuid.New()
+	if _, err := w.BringPaper(ctx, w.owner, w.course, id, text); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
+		t.Fatal(err)
+	}
+	a := w.arrival(id)
+	if a.State != "read" || a.Name != "Intake attendant, spring 2024" || !strings.Contains(a.Says, "4 questions wait on the bench. 1 of them are shown to be wrong.") {
+		t.Errorf("arrived as %+v", a)
+	}
+	sources, err := w.Sources(ctx, w.owner, w.course)
+	if err != nil || len(sources) != 2 || sources[1].Kind != "paper" || sources[1].Dated != "2024-01-01" || sources[1].Passages != 4 || sources[1].Drawn != 4 {
+		t.Errorf("the paper is %+v, %v", sources, err)
+	}
+	bench, err := w.Bench(ctx, w.owner, w.course)
+	if err != nil || len(bench) != 4 {
+		t.Fatalf("%d on the bench, %v", len(bench), err)
+	}
+	kinds := map[question.Kind]app.BenchItem{}
+	for _, b := range bench {
+		kinds[b.Kind] = b
+	}
+	if b := kinds[question.Numeric]; b.Verdict != proof.Faulted {
+		t.Errorf("the planted error is %s", b.Verdict)
+	}
+	if q, err := w.Question(ctx, w.owner, w.course, kinds[question.Short].ID); err != nil || q.About == nil || q.About.Kind != "table" || q.From != "import" {
+		t.Errorf("with its table: %+v, %v", q, err)
+	}
+	if _, err := w.Judge(ctx, w.owner, w.course, kinds[question.Short].ID, "bank", 1); err == nil || !strings.Contains(err.Error(), "can't be drilled yet") {
+		t.Errorf("a kind that can't be drilled goes to the bank: %v", err)
+	}
+	if q, err := w.Judge(ctx, w.owner, w.course, kinds[question.TrueFalse].ID, "bank", 1); err != nil || q.State != "bank" || !q.Kept {
+		t.Errorf("kept by hand: %+v, %v", q, err)
+	}
+	// Past papers are models, never evidence.
+	bears, err := w.CanBear(ctx, w.owner, w.course)
+	if err != nil {
+		t.Fatal(err)
+	}
+	before := bears[0].Easy.Can
+	if err := w.RemoveSource(ctx, w.owner, w.course, sources[1].ID); err != nil {
+		t.Fatal(err)
+	}
+	if bears, err = w.CanBear(ctx, w.owner, w.course); err != nil || bears[0].Easy.Can != before {
+		t.Errorf("without the paper the sources bear %d questions, with it %d; %v", bears[0].Easy.Can, before, err)
+	}
+	// The same questions again are recognised.
+	id = uuid.New()
+	text.Text += "\n"
+	if _, err := w.BringPaper(ctx, w.owner, w.course, id, text); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
+		t.Fatal(err)
+	}
+	if a := w.arrival(id); !strings.Contains(a.Says, "0 questions wait") || !strings.Contains(a.Says, "4 that you had already") {
+		t.Errorf("brought again: %+v", a)
+	}
+}
+
+func TestWhatIsNoPaperIsRefused(t *testing.T) {
+	w := newWorld(t)
+	_, err := w.SplitPaper(ctx, w.owner, w.course, app.PaperText{Text: "  "})
+	says(t, err, "nothing in this text")
+	_, err = w.BringPaper(ctx, w.owner, w.course, uuid.New(), app.PaperText{Text: "Just a line", Hints: []split.Hint{{Line: 1, As: split.Left}}})
+	says(t, err, "No question was found")
+	if _, err := w.SplitPaper(ctx, w.person("stranger"), w.course, app.PaperText{Text: pastPaper}); !errors.Is(err, app.ErrNotFound) {
+		t.Errorf("a stranger splits: %v", err)
+	}
+	data, err := os.ReadFile("../core/source/reader/testdata/notes.docx")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if text, err := w.PaperLines(ctx, w.owner, w.course, "paper.docx", data); err != nil || !strings.Contains(text, "Reservoir notes\n") {
+		t.Errorf("a document reads as %.80q, %v", text, err)
+	}
+	_, err = w.PaperLines(ctx, w.owner, w.course, "x.bin", []byte("a\x00b"))
+	says(t, err, "zero byte")
+}

@@ -1,0 +1,104 @@
+// Package split reads past papers and pasted lists of questions, in the layouts
+// that people really have.
+//
+// The model: a paper is a list of lines, and every line that is not empty ends
+// as a part of one question, of one stimulus, or as a leftover with the reason.
+// Nothing is dropped, and nothing is guessed in silence: a question without a
+// key has an empty one.
+//
+// Reading goes in steps, a file each. line.go says of each line by itself what
+// it may be: the start of a question, an option, an answer, a heading of a key.
+// walk.go goes through the lines in order and decides by what stands around them,
+// above all by the running numbers. block.go takes one question apart into stem,
+// options, key and explanation. answer.go reads keys and explanations that stand
+// apart from their questions, and kind.go says what kind a question is. A person
+// who sees that a line was taken for the wrong thing gives a Hint, and the paper
+// is read again with it.
+package split
+
+import (
+	"strings"
+
+	"zincowl/core/question"
+	"zincowl/core/source"
+)
+
+// MaxLines is the longest paper that is read.
+const MaxLines = 60_000
+
+// Role is what a line is to the part it belongs to.
+type Role string
+
+// The roles of lines.
+const (
+	Start       Role = "start"       // where a question begins
+	Stem        Role = "stem"        // its stem goes on
+	Option      Role = "option"      // one or more of its options
+	Key         Role = "key"         // what is right
+	Explanation Role = "explanation" // why it is right
+	Section     Role = "section"     // a heading or an instruction, kept with the question below it
+	Given       Role = "stimulus"    // what several questions are asked about
+	Left        Role = "leftover"    // belongs to no question
+)
+
+// Hint is what a person says of a line, counted from 1.
+type Hint struct {
+	Line int  `json:"line"`
+	As   Role `json:"as"`
+}
+
+// Ending is where a line ended.
+type Ending struct {
+	Line int    `json:"line"`
+	As   Role   `json:"as"`
+	Of   string `json:"of,omitempty"` // the id of its question or stimulus
+}
+
+// Leftover is a line that belongs to no question.
+type Leftover struct {
+	Text    string         `json:"text"`
+	Locator source.Locator `json:"locator"`
+	Why     string         `json:"why"`
+}
+
+// Paper is what was understood of a past paper.
+type Paper struct {
+	Questions []question.Question `json:"questions"`
+	Stimuli   []question.Stimulus `json:"stimuli"`
+	Leftovers []Leftover          `json:"leftovers"`
+	Lines     []Ending            `json:"lines"`
+}
+
+// Text reads a past paper. Keys that a person corrected stand by the line on
+// which their question begins, as they would be written in a list of answers:
+// "b", "a, c", "true", "6.9 kg".
+func Text(text string, hints []Hint, keys map[int]string) (Paper, error) {
+	if strings.TrimSpace(text) == "" {
+		return Paper{}, source.Bad("There is nothing in this text; paste the questions.")
+	}
+	text = strings.NewReplacer("\r\n", "\n", "\r", "\n", "\f", "\n").Replace(strings.ToValidUTF8(text, "�"))
+	raw := strings.Split(text, "\n")
+	if len(raw) > MaxLines {
+		return Paper{}, source.Bad("This text has %d lines and the limit is %d; split it between two questions and bring the parts.", len(raw), MaxLines)
+	}
+	p := newPaper(raw, hints)
+	if !p.table() {
+		p.walk()
+	}
+	return p.finish(keys), nil
+}
+
+// Lines writes a document as lines, so that a paper that came as a file can be
+// read: its headings, paragraphs, items and rows, one below the other.
+func Lines(doc source.Document) string {
+	var out strings.Builder
+	page := 0
+	for _, p := range doc.Passages {
+		if p.Locator.Page != page || p.Kind == source.Heading {
+			out.WriteString("\n")
+			page = p.Locator.Page
+		}
+		out.WriteString(p.Text + "\n")
+	}
+	return strings.TrimSpace(out.String()) + "\n"
+}

@@ -1,0 +1,297 @@
+package split
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"os"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+
+	"zincowl/core/question"
+	"zincowl/core/source"
+)
+
+// expected is what a paper of the corpus holds.
+type expected struct {
+	Questions []struct {
+		Number   string   `json:"number"`
+		Kind     string   `json:"kind"`
+		Stem     string   `json:"stem"`
+		Options  []string `json:"options"`
+		Matches  []string `json:"matches"`
+		Key      string   `json:"key"`
+		Why      string   `json:"why"`
+		Stimulus string   `json:"stimulus"`
+	} `json:"questions"`
+	Leftovers int `json:"leftovers"` // lines that are no part of any question, as page headers are
+}
+
+// gapMark is a gap, as written or numbered.
+var gapMark = regexp.MustCompile(`<<\d+>>|_{3,}`)
+
+// told is a question as the corpus writes one down.
+func told(q question.Question) (stem, options, matches, key string) {
+	stem = source.Fold(q.Stem)
+	for i, b := range q.Key.Blanks {
+		_ = i
+		key += "; " + b[0]
+	}
+	key = strings.TrimPrefix(key, "; ")
+	if q.Kind == question.Blanks {
+		stem = gapMark.ReplaceAllString(stem, "___")
+	}
+	var list []string
+	if q.Kind != question.TrueFalse {
+		for _, o := range q.Options {
+			list = append(list, o.Text)
+		}
+	}
+	options = strings.Join(list, " | ")
+	list = nil
+	for _, m := range q.Matches {
+		list = append(list, m.Text)
+	}
+	matches = strings.Join(list, " | ")
+	switch q.Kind {
+	case question.TrueFalse:
+		key = strings.Join(q.Key.Options, "")
+	case question.Match:
+		key = strings.ReplaceAll(q.KeyText(), "–", "-")
+	case question.Numeric:
+		key = strings.TrimSpace(q.Key.Value + " " + q.Key.Unit)
+	case question.Blanks:
+	default:
+		key = q.KeyText()
+	}
+	return stem, options, matches, key
+}
+
+func TestCorpus(t *testing.T) {
+	names, err := filepath.Glob("testdata/*/*.txt")
+	if err != nil || len(names) < 20 {
+		t.Fatalf("%d papers, %v", len(names), err)
+	}
+	right, all, lines, over := 0, 0, 0, 0
+	for _, name := range names {
+		text, err := os.ReadFile(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var want expected
+		data, err := os.ReadFile(strings.TrimSuffix(name, ".txt") + ".json")
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := json.Unmarshal(data, &want); err != nil {
+			t.Fatal(err)
+		}
+		got, err := Text(string(text), nil, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		nothingLost(t, string(text), got)
+		lines += len(got.Lines)
+		over += max(0, len(got.Leftovers)-want.Leftovers)
+		good := 0
+		for i, w := range want.Questions {
+			all++
+			if i >= len(got.Questions) {
+				t.Logf("%s: question %s is missing", name, w.Number)
+				continue
+			}
+			q := got.Questions[i]
+			stem, options, matches, key := told(q)
+			wantStem, wantKey := source.Fold(w.Stem), w.Key
+			if w.Kind == "blanks" {
+				wantStem = gapMark.ReplaceAllString(wantStem, "___")
+			}
+			if w.Kind == "numeric" {
+				value, unit, _ := number(w.Key)
+				wantKey = strings.TrimSpace(value + " " + unit)
+			}
+			is := fmt.Sprintf("%s|%s|%s|%s|%s|%s", q.Number, q.Kind, stem, options, matches, key)
+			should := fmt.Sprintf("%s|%s|%s|%s|%s|%s", w.Number, w.Kind, wantStem, strings.Join(w.Options, " | "), strings.Join(w.Matches, " | "), wantKey)
+			if w.Why != "" {
+				is, should = is+"|"+source.Fold(q.Explanation), should+"|"+w.Why
+			}
+			is, should = is+"|"+q.Stimulus, should+"|"+w.Stimulus
+			if is != should {
+				t.Logf("%s:\n got %s\nwant %s", name, is, should)
+				continue
+			}
+			good++
+		}
+		right += good
+		if n := len(got.Questions); n > len(want.Questions) {
+			t.Errorf("%s: %d questions were read, there are %d", name, n, len(want.Questions))
+		}
+		if good < len(want.Questions) || len(got.Leftovers) > want.Leftovers {
+			t.Logf("%s: %d of %d questions, %d lines left over where %d are", name, good, len(want.Questions), len(got.Leftovers), want.Leftovers)
+			for _, l := range got.Leftovers {
+				t.Logf("   left: %q (%s)", l.Text, l.Why)
+			}
+		}
+	}
+	t.Logf("%d of %d questions exactly right (%.1f%%); %d of %d lines left over beyond what belongs to no question (%.1f%%)",
+		right, all, 100*float64(right)/float64(all), over, lines, 100*float64(over)/float64(lines))
+	if float64(right) < 0.97*float64(all) {
+		t.Error("fewer than 97% of the questions are exactly right")
+	}
+	if float64(over) > 0.03*float64(lines) {
+		t.Error("more than 3% of the lines are left over")
+	}
+}
+
+// nothingLost checks that every line that is not empty is in a question, a
+// stimulus or a leftover.
+func nothingLost(t *testing.T, text string, p Paper) {
+	t.Helper()
+	at := map[int]Ending{}
+	for _, l := range p.Lines {
+		if _, twice := at[l.Line]; twice {
+			t.Fatalf("line %d ended twice", l.Line)
+		}
+		at[l.Line] = l
+	}
+	known := map[string]bool{}
+	for _, q := range p.Questions {
+		known[strings.TrimRight(q.ID, "abcdefgh")] = true
+	}
+	for _, s := range p.Stimuli {
+		known[s.ID] = true
+	}
+	left := map[int]bool{}
+	for _, l := range p.Leftovers {
+		left[l.Locator.Line] = true
+		if l.Why == "" {
+			t.Errorf("line %d is left over without a reason", l.Locator.Line)
+		}
+	}
+	text = strings.NewReplacer("\r\n", "\n", "\r", "\n", "\f", "\n").Replace(strings.ToValidUTF8(text, "�"))
+	for i, raw := range strings.Split(text, "\n") {
+		if strings.TrimSpace(raw) == "" {
+			continue
+		}
+		l, ok := at[i+1]
+		switch {
+		case !ok:
+			t.Errorf("line %d is lost: %q", i+1, raw)
+		case l.As == Left && !left[i+1], l.As != Left && !known[l.Of]:
+			t.Errorf("line %d ended as %+v, which is nowhere", i+1, l)
+		}
+	}
+}
+
+func FuzzText(f *testing.F) {
+	names, _ := filepath.Glob("testdata/*/*.txt")
+	for _, name := range names {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			f.Fatal(err)
+		}
+		f.Add(string(data), uint8(0))
+	}
+	f.Fuzz(func(t *testing.T, text string, hint uint8) {
+		if len(text) > 20_000 {
+			return
+		}
+		roles := []Role{Start, Stem, Option, Key, Explanation, Section, Given, Left}
+		var hints []Hint
+		if hint > 0 {
+			hints = []Hint{{Line: int(hint) % 40, As: roles[int(hint)%len(roles)]}}
+		}
+		p, err := Text(text, hints, nil)
+		if err != nil {
+			return
+		}
+		nothingLost(t, text, p)
+	})
+}
+
+const short = `1. Which plate measures flow?
+a) weir
+b) rake
+Answer: a
+
+2. Which gate shuts a channel?
+a) rake
+b) penstock`
+
+// What a person says of a line and of a key stands.
+func TestHintsAndKeys(t *testing.T) {
+	p, err := Text(short, nil, map[int]string{6: "b"})
+	if err != nil || len(p.Questions) != 2 || p.Questions[1].KeyText() != "penstock" {
+		t.Fatalf("a key given by hand: %+v, %v", p.Questions, err)
+	}
+	p, _ = Text(short, nil, map[int]string{1: "b"})
+	if p.Questions[0].KeyText() != "rake" {
+		t.Errorf("a key mended by hand is %q", p.Questions[0].KeyText())
+	}
+	p, _ = Text(short, nil, map[int]string{1: "a, b"})
+	if p.Questions[0].Kind != question.Choices {
+		t.Errorf("with two right options it is a %s", p.Questions[0].Kind)
+	}
+	for role, want := range map[Role]int{Start: 3, Stem: 2, Left: 2, Section: 2, Given: 1} {
+		p, err := Text(short, []Hint{{Line: 3, As: role}}, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		nothingLost(t, short, p)
+		if role == Start && (len(p.Questions) != want || p.Questions[1].Origin.Line != 3) {
+			t.Errorf("a question told to begin on line 3: %+v", p.Questions)
+		}
+		for _, l := range p.Lines {
+			if l.Line == 3 && l.As != role && !(role == Stem && l.As == Stem) {
+				t.Errorf("line 3 was told to be %s and is %s", role, l.As)
+			}
+		}
+	}
+}
+
+func TestWhatCannotBeRead(t *testing.T) {
+	for name, text := range map[string]string{"nothing": " \n ", "too long": strings.Repeat("a\n", MaxLines+1)} {
+		_, err := Text(text, nil, nil)
+		if bad := new(source.BadInput); !errors.As(err, &bad) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+	p, err := Text("No question stands here.\nOnly two lines of prose.", nil, nil)
+	if err != nil || len(p.Lines) != 2 {
+		t.Errorf("prose: %+v, %v", p, err)
+	}
+	nothingLost(t, "No question stands here.\nOnly two lines of prose.", p)
+}
+
+// A document that came as a file is read line by line.
+func TestLines(t *testing.T) {
+	doc := source.Document{Passages: []source.Passage{
+		{Kind: source.Heading, Text: "Paper"}, {Kind: source.Paragraph, Text: "1. Which plate measures flow?", Locator: source.Locator{Page: 1}},
+		{Kind: source.Item, Text: "a) weir", Locator: source.Locator{Page: 1}}, {Kind: source.Item, Text: "b) rake", Locator: source.Locator{Page: 2}},
+	}}
+	p, err := Text(Lines(doc), nil, nil)
+	if err != nil || len(p.Questions) != 1 || len(p.Questions[0].Options) != 2 {
+		t.Errorf("read %+v, %v", p.Questions, err)
+	}
+}
+
+// BenchmarkText reads 2,000 pasted questions, for which a second is allowed.
+func BenchmarkText(b *testing.B) {
+	var text strings.Builder
+	for i := range 2000 {
+		fmt.Fprintf(&text, "%d. Pump %d lifts %d L/s for an hour. How much water is that?\n   a) %d m³\n   b) 12 m³\n   c) nothing\n   d) all of it\n\n", i+1, i, i+10, i+20)
+	}
+	text.WriteString("Answer key\n")
+	for i := range 2000 {
+		fmt.Fprintf(&text, "%d. a\n", i+1)
+	}
+	for b.Loop() {
+		p, err := Text(text.String(), nil, nil)
+		if err != nil || len(p.Questions) != 2000 || p.Questions[1999].Key.Empty() {
+			b.Fatalf("%d questions, %v", len(p.Questions), err)
+		}
+	}
+	b.ReportMetric(b.Elapsed().Seconds()/float64(b.N), "of-1s")
+}
