@@ -44,6 +44,7 @@ type Course struct {
 // Counts are the numbers at the stations.
 type Counts struct {
 	Sources  int `json:"sources"`
+	Arriving int `json:"arriving" doc:"on their way to being sources"`
 	Drafting int `json:"drafting"`
 	Waiting  int `json:"waiting"`
 	Ready    int `json:"ready"`
@@ -88,7 +89,7 @@ func (a *App) Course(ctx context.Context, account, course uuid.UUID) (Course, er
 			return err
 		}
 		out = a.courseView(c, topics)
-		out.Counts = Counts{counts.Sources, counts.Drafting, counts.Waiting, max(0, counts.Ready), below(gaps, c.PassMark)}
+		out.Counts = Counts{counts.Sources, counts.Arriving, counts.Drafting, counts.Waiting, max(0, counts.Ready), below(gaps, c.PassMark)}
 		return nil
 	})
 	return out, err

@@ -94,6 +94,7 @@ func SetTopics(ctx context.Context, db DB, s Scope, topics []Topic) error {
 // Counts are the live numbers of the workline.
 type Counts struct {
 	Sources  int `db:"sources"`
+	Arriving int `db:"arriving"` // being read
 	Drafting int `db:"drafting"` // batches under way
 	Waiting  int `db:"waiting"`  // on the bench, to be judged
 	Ready    int `db:"ready"`    // in the bank and not resting
@@ -103,6 +104,7 @@ type Counts struct {
 func Count(ctx context.Context, db DB, s Scope, now time.Time) (Counts, error) {
 	return one[Counts](ctx, db, `select
 		(select count(*) from sources where course_id = $1) as sources,
+		(select count(*) from arrivals where course_id = $1 and finished_at is null) as arriving,
 		(select count(*) from batches where course_id = $1 and state in ('queued', 'running')) as drafting,
 		(select count(*) from questions where course_id = $1 and state = 'bench') as waiting,
 		(select count(*) from questions q where course_id = $1 and state = 'bank' and verdict = 'cleared')

@@ -277,7 +277,7 @@ func (d *draft) question(it *item, id, label string, at int) *question.Question 
 		q.Stimulus = it.sti.ID
 	}
 	d.bareOptions()
-	stem := strings.TrimSpace(strings.Join(d.stem, "\n"))
+	stem := strings.TrimSpace(flowing(d.stem))
 	if m := marksAt.FindStringSubmatch(stem); m != nil {
 		q.Marks, _ = strconv.ParseFloat(m[1]+m[2], 64)
 		stem = strings.TrimSpace(stem[:len(stem)-len(m[0])])
@@ -341,7 +341,7 @@ func (d *draft) question(it *item, id, label string, at int) *question.Question 
 		q.Kind = question.TrueFalse
 		q.Options = []question.Option{{ID: "true", Text: "True"}, {ID: "false", Text: "False"}}
 	}
-	q.Explanation = strings.Join(d.why, "\n")
+	q.Explanation = flowing(d.why)
 	if d.key != "" {
 		if rest := setKey(q, d.key); rest != "" {
 			q.Explanation = strings.TrimSpace(rest + "\n" + q.Explanation)
@@ -353,6 +353,28 @@ func (d *draft) question(it *item, id, label string, at int) *question.Question 
 // numberedTag marks, while a paper is read, a question whose options are
 // numbered: its key is a number.
 const numberedTag = "numbered options"
+
+// ownLine is what begins a line of its own within a stem.
+var ownLine = regexp.MustCompile(`^(?:\(?(?:[IVX]{1,4}|[ivx]{1,4}|\d{1,2})[.)]|[-•*])\s`)
+
+// flowing joins lines that were broken to fit the page; what was on a line of
+// its own stays so.
+func flowing(lines []string) string {
+	var out strings.Builder
+	for i, l := range lines {
+		if i > 0 {
+			before := strings.TrimSpace(lines[i-1])
+			ended := before == "" || strings.ContainsAny(before[len(before)-1:], ".?!:;") || len(before) < 30
+			if ownLine.MatchString(l) || ended {
+				out.WriteString("\n")
+			} else {
+				out.WriteString(" ")
+			}
+		}
+		out.WriteString(l)
+	}
+	return out.String()
+}
 
 var trueFalseHead = regexp.MustCompile(`(?i)\btrue\b.{0,12}\bfalse\b|\bT\b\s*(?:/|or)\s*\bF\b`)
 

@@ -2,6 +2,7 @@ package split
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/language"
@@ -95,9 +96,17 @@ func blanks(q *question.Question) {
 // titleWords is how many words of a stem make its title.
 const titleWords = 7
 
-// title is what a question is listed as: the first words of its stem that are
-// not of the commonest.
+// title is what a question is listed as: of what it asks in the end, the first
+// words that are not of the commonest.
 func title(stem string) string {
+	if sentences := language.Split(stem); len(sentences) > 1 {
+		for _, s := range slices.Backward(sentences) {
+			if strings.HasSuffix(s.Text, "?") {
+				stem = s.Text
+				break
+			}
+		}
+	}
 	words := strings.Fields(strings.NewReplacer("<<", "", ">>", "").Replace(stem))
 	for len(words) > titleWords && !language.Content(strings.ToLower(strings.Trim(words[0], "“\"(,.?"))) {
 		words = words[1:]

@@ -1,6 +1,7 @@
 package split
 
 import (
+	"slices"
 	"strings"
 
 	"zincowl/core/question"
@@ -43,7 +44,7 @@ func newPaper(raw []string, hints []Hint) *paper {
 		p.lines = append(p.lines, newLine(i+1, text))
 	}
 	for _, h := range hints {
-		if h.Line >= 1 && h.Line <= len(p.lines) {
+		if h.Line >= 1 && h.Line <= len(p.lines) && slices.Contains(roles, h.As) {
 			p.lines[h.Line-1].hint = h.As
 		}
 	}
@@ -125,7 +126,9 @@ func (p *paper) numbering() {
 		first := 0
 		for _, l := range p.lines {
 			if len(l.numbered) > 0 && l.numbered[0].style < bare {
-				first++
+				if first++; first == 1 {
+					p.main = l.numbered[0].style
+				}
 			}
 		}
 		p.plain = first == 0 || first == 1 && !p.one()

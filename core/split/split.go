@@ -41,6 +41,8 @@ const (
 	Left        Role = "leftover"    // belongs to no question
 )
 
+var roles = []Role{Start, Stem, Option, Key, Explanation, Section, Given, Left}
+
 // Hint is what a person says of a line, counted from 1.
 type Hint struct {
 	Line int  `json:"line"`

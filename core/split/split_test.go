@@ -198,7 +198,6 @@ func FuzzText(f *testing.F) {
 		if len(text) > 20_000 {
 			return
 		}
-		roles := []Role{Start, Stem, Option, Key, Explanation, Section, Given, Left}
 		var hints []Hint
 		if hint > 0 {
 			hints = []Hint{{Line: int(hint) % 40, As: roles[int(hint)%len(roles)]}}
@@ -258,7 +257,11 @@ func TestWhatCannotBeRead(t *testing.T) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
-	p, err := Text("No question stands here.\nOnly two lines of prose.", nil, nil)
+	p, err := Text("1. Which plate measures flow?\na) weir\nb) rake\nAnswer: a", nil, nil)
+	if err != nil || len(p.Questions) != 1 || p.Questions[0].KeyText() != "weir" {
+		t.Errorf("a single question: %+v, %v", p.Questions, err)
+	}
+	p, err = Text("No question stands here.\nOnly two lines of prose.", nil, nil)
 	if err != nil || len(p.Lines) != 2 {
 		t.Errorf("prose: %+v, %v", p, err)
 	}

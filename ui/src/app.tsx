@@ -94,6 +94,7 @@ export const router = createBrowserRouter([
             children: [
               { index: true, element: <Navigate to="sources" replace /> },
               { path: "course", element: <CoursePage /> },
+              { path: "sources/past", lazy: async () => ({ Component: (await import("./stations/sources/past")).PastPaper }) },
               { path: "sources/:source?", element: <SourcesStation /> },
               { path: "draft", element: <DraftStation /> },
               { path: "proof/:question?", element: <ProofStation /> },

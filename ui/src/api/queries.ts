@@ -41,7 +41,7 @@ export const gaps = (id: string) => queryOptions({ queryKey: ["course", id, "gap
 /** What has to be read anew when the server says that something changed. */
 const touched: Record<string, string[]> = {
   course: ["counts", "bears", "gaps", "reading"],
-  arrivals: ["arrivals"],
+  arrivals: ["arrivals", "counts"],
   sources: ["counts", "sources", "bears", "bench", "reading"],
   batches: ["counts", "batches", "bench", "bears", "sources"],
   bench: ["counts", "bench"],

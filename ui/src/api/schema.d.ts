@@ -677,6 +677,11 @@ export interface components {
             source: string;
         };
         Counts: {
+            /**
+             * Format: int64
+             * @description on their way to being sources
+             */
+            arriving: number;
             /** Format: int64 */
             drafting: number;
             /**

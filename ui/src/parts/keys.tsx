@@ -13,6 +13,9 @@ export interface Key {
   inField?: boolean;
 }
 
+/** The keys that choose an option, by where they lie, with their names. */
+export const homeRow = [..."ASDFGHJK"].map((cap) => ({ cap, code: `Key${cap}` }));
+
 interface Layer {
   keys: Key[];
 }

@@ -13,7 +13,10 @@ export function listed(parts: string[], most = 3): string {
 
 export const levels: readonly Level[] = ["easy", "medium", "hard"];
 
-export const kindNames = { choice: "Choice", numeric: "Number", blanks: "Blank" } as Record<string, string>;
+/** letter names an option by its position. */
+export const letter = (at: number) => "abcdefgh".charAt(at);
+
+export const kindNames = { choice: "Choice", choices: "Several right", truefalse: "True or false", numeric: "Number", blanks: "Blank", short: "Short answer", essay: "Essay", match: "Match" } as Record<string, string>;
 
 /** capital writes the first letter large. */
 export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

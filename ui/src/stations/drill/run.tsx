@@ -4,17 +4,14 @@ import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, Quote } from "../../marginalia/note";
+import { About } from "../../parts/about";
 import { Gap, Stem } from "../../parts/blanks";
 import { Button, Cap } from "../../parts/button";
-import { useKeys } from "../../parts/keys";
+import { homeRow, useKeys } from "../../parts/keys";
 import { Mark, markOf } from "../../parts/mark";
 import { Sheet } from "../../parts/sheet";
 import { Failing, Trouble, Waiting } from "../../parts/state";
-import { capital, clock, counted } from "../../parts/words";
-
-/** The home row, by where the keys lie. */
-const homeRow = ["KeyA", "KeyS", "KeyD", "KeyF", "KeyG"];
-const capsOf = ["A", "S", "D", "F", "G"];
+import { capital, clock, counted, letter } from "../../parts/words";
 
 /** DrillRunPage is one place of a drill; without a place it leads to the first open one. */
 export function DrillRunPage() {
@@ -77,7 +74,7 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
             position > 1 && { key: "k", does: "The one before", press: () => void go(`/courses/${course}/drill/${run.id}/${position - 1}`) },
           ]
         : [
-            ...item.options.map((o, i) => ({ key: capsOf[i] ?? "", code: homeRow[i], does: `Choose the ${["first", "second", "third", "fourth", "fifth"][i]} option`, press: () => setGiven({ options: [o.id] }) })),
+            ...item.options.map((o, i) => ({ key: homeRow[i]?.cap ?? "", code: homeRow[i]?.code, does: `Choose option ${letter(i)}`, press: () => setGiven({ options: [o.id] }) })),
             { key: "Enter", does: "Answer, sure", press: () => answer("sure"), inField: true },
             { key: "h", does: "Answer, a hunch", press: () => answer("hunch") },
             { key: "0", does: "No idea", press: () => answer("no idea") },
@@ -173,6 +170,7 @@ function Question({ item, given, change }: { item: DrillItem; given: Given; chan
   const done = item.feedback;
   return (
     <>
+      {item.about && <About stimulus={item.about} />}
       {item.kind === "blanks" ? (
         <p className="read leading-loose!">
           <Stem text={item.stem} blank={(n) => (done ? <Gap>{done.given.blanks?.[n - 1] || done.given.text || " "}</Gap> : <Blank n={n} given={given} change={change} />)} />
@@ -187,7 +185,7 @@ function Question({ item, given, change }: { item: DrillItem; given: Given; chan
           <span className="num shrink-0">{item.unit}</span>
         </label>
       )}
-      {item.kind !== "choice" && done && <TypedOutcome item={item} />}
+      {item.options.length === 0 && done && <TypedOutcome item={item} />}
       {item.options.length > 0 && (
         <div role={done ? undefined : "radiogroup"} aria-label={done ? undefined : "Options"} className="mt-6">
           {item.options.map((o, i) => (done ? <Judged key={o.id} item={item} at={i} /> : <Option key={o.id} at={i} text={o.text} on={given.options?.[0] === o.id} first={i === 0 && !given.options} choose={() => change({ options: [o.id] })} />))}
@@ -221,10 +219,10 @@ function Option({ at, text, on, first, choose }: { at: number; text: string; on:
   return (
     <button type="button" role="radio" aria-checked={on} tabIndex={on || first ? 0 : -1} className="opt" data-state={on ? "chosen" : undefined} onClick={choose} onKeyDown={arrows}>
       <span>{on && <span className="mark text-eye" aria-hidden="true" />}</span>
-      <em>{"abcde"[at]}</em>
+      <em>{letter(at)}</em>
       <span>{text}</span>
       <small>{on ? "chosen" : ""}</small>
-      <Cap name={capsOf[at] ?? ""} apart />
+      <Cap name={homeRow[at]?.cap ?? ""} apart />
     </button>
   );
 }
@@ -250,7 +248,7 @@ function Judged({ item, at }: { item: DrillItem; at: number }) {
   return (
     <div className="opt" data-state={right ? "right" : mine ? "wrong" : undefined}>
       <span>{right ? <Mark verdict="cleared" label="" /> : mine ? <Mark verdict="faulted" label="" /> : null}</span>
-      <em>{"abcde"[at]}</em>
+      <em>{letter(at)}</em>
       <span>{o.text}</span>
       <small>{says}</small>
       <span />

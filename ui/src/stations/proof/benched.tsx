@@ -3,12 +3,13 @@ import { useState } from "react";
 import { api, Problem, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, Quote, type Tone } from "../../marginalia/note";
+import { About } from "../../parts/about";
 import { Gap, Stem } from "../../parts/blanks";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
 import { Failing, Trouble, Waiting } from "../../parts/state";
-import { capital, counted, kindNames, onDay } from "../../parts/words";
+import { capital, counted, kindNames, letter, onDay } from "../../parts/words";
 import { EditForm } from "./edit";
 
 interface Props {
@@ -145,27 +146,28 @@ function status(q: Benched, left: number): string {
 /** Shown is the question as a candidate sees it, with key and reasons once they are uncovered. */
 function Shown({ q }: { q: Benched }) {
   const full = q.revealed?.question;
-  const key = full?.key.options?.[0];
+  const key = full?.key.options;
   const right = q.revealed?.mend?.key.options?.[0];
   return (
     <>
-      <p className="read">
+      {q.about && <About stimulus={q.about} />}
+      <p className="read whitespace-pre-line">
         <Stem text={q.stem} blank={(n) => <Gap>{full?.key.blanks?.[n - 1]?.[0]}</Gap>} />
       </p>
       {q.options.length > 0 && (
         <ul className="mt-[18px]">
           {q.options.map((o, i) => {
             const why = full?.options?.find((x) => x.id === o.id);
-            const good = full !== undefined && o.id === (right ?? key);
+            const good = full !== undefined && (right === undefined ? key?.includes(o.id) === true : o.id === right);
             return (
               <li key={o.id} className={`grid grid-cols-[30px_1fr] items-baseline gap-x-2.5 border-t border-line py-2.5 last:border-b ${good ? "text-sound" : ""}`}>
-                <b>{"abcde"[i]}</b>
+                <b>{letter(i)}</b>
                 <span className="font-read text-[15px] wrap-anywhere">{o.text}</span>
                 {why && (
                   <span className={`col-start-2 text-[13px] ${good ? "" : "text-ink-2"}`}>
                     {good && <span className="sr-only">Right. </span>}
                     {why.why}
-                    {o.id === key && right !== undefined && right !== key && <b className="text-fault"> The key as it stands.</b>}
+                    {key?.includes(o.id) && right !== undefined && right !== o.id && <b className="text-fault"> The key as it stands.</b>}
                   </span>
                 )}
               </li>
@@ -173,6 +175,23 @@ function Shown({ q }: { q: Benched }) {
           })}
         </ul>
       )}
+      {q.matches.length > 0 && (
+        <ul className="mt-4 border-t border-line pt-2.5">
+          {q.matches.map((m) => (
+            <li key={m.id} className="grid grid-cols-[30px_1fr] gap-x-2.5 py-1">
+              <b>{m.id}</b>
+              <span className="font-read text-[15px]">{m.text}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {full && (full.key.reference || full.key.pairs) && (
+        <p className="mt-4 text-sound">
+          <span className="label text-sound!">Key </span>
+          {full.key.reference ?? full.key.pairs?.map((p) => p.join(" – ")).join(", ")}
+        </p>
+      )}
+      {full?.explanation && <p className="mt-4 whitespace-pre-line text-ink-2">{full.explanation}</p>}
       {full?.kind === "numeric" && (
         <p className="mt-4 text-sound">
           <span className="label text-sound!">Key </span>

@@ -2,14 +2,14 @@ import { useState, type FormEvent } from "react";
 import type { Benched, Level, Topic } from "../../api/client";
 import { Button } from "../../parts/button";
 import { Trouble } from "../../parts/state";
-import { capital, levels } from "../../parts/words";
+import { capital, letter, levels } from "../../parts/words";
 
 export interface Edited {
   stem: string;
   level: Level;
   topic_id?: string;
   options: { id: string; text: string }[];
-  key: { options?: string[]; value?: string; unit?: string; tolerance?: string; blanks?: string[][] };
+  key: { options?: string[]; value?: string; unit?: string; tolerance?: string; blanks?: string[][]; reference?: string; pairs?: string[][] };
 }
 
 interface Props {
@@ -26,7 +26,9 @@ export function EditForm({ question: q, topics, cancel, save }: Props) {
   const [level, setLevel] = useState<Level>(q.level);
   const [topic, setTopic] = useState(q.topic_id ?? "");
   const [options, setOptions] = useState(q.options.map((o) => ({ ...o })));
-  const [right, setRight] = useState(full.key.options?.[0] ?? "");
+  const [right, setRight] = useState(full.key.options ?? []);
+  const [reference, setReference] = useState(full.key.reference ?? "");
+  const [pairs, setPairs] = useState((full.key.pairs ?? []).map((p) => p.join("-")).join(", "));
   const [value, setValue] = useState(full.key.value ?? "");
   const [unit, setUnit] = useState(full.key.unit ?? "");
   const [blanks, setBlanks] = useState((full.key.blanks ?? []).map((b) => b.join(" | ")));
@@ -38,8 +40,12 @@ export function EditForm({ question: q, topics, cancel, save }: Props) {
     setBusy(true);
     setTrouble(undefined);
     const key: Edited["key"] =
-      q.kind === "choice"
-        ? { options: [right] }
+      q.options.length > 0 && q.kind !== "match"
+        ? { options: right }
+        : q.kind === "match"
+          ? { pairs: pairs.split(",").map((p) => p.trim().split(/\s*[-–]\s*/)).filter((p) => p.length === 2) }
+        : q.kind === "short" || q.kind === "essay"
+          ? { reference }
         : q.kind === "numeric"
           ? { value, unit, tolerance: full.key.tolerance ?? "0.5%" }
           : { blanks: blanks.map((b) => b.split("|").map((s) => s.trim()).filter(Boolean)) };
@@ -59,24 +65,31 @@ export function EditForm({ question: q, topics, cancel, save }: Props) {
         <textarea id="stem" rows={4} className="field read" value={stem} onChange={(e) => setStem(e.target.value)} autoFocus required />
         {q.kind === "blanks" && <p className="mt-1 text-[13px] text-ink-2">A blank stands as &lt;&lt;1&gt;&gt;, &lt;&lt;2&gt;&gt; and so on.</p>}
       </div>
-      {q.kind === "choice" && (
+      {q.options.length > 0 && q.kind !== "match" && (
         <fieldset>
-          <legend className="label mb-1">Options; the ring marks the one that is right</legend>
+          <legend className="label mb-1">{q.kind === "choices" ? "Options; ticked ones are right" : "Options; the ring marks the one that is right"}</legend>
           {options.map((o, i) => (
             <div key={o.id} className="grid grid-cols-[auto_20px_1fr_auto] items-center gap-2.5 border-t border-line">
-              <input type="radio" name="right" className="accent-(--sound)" aria-label={`Option ${"abcde"[i]} is right`} checked={right === o.id} onChange={() => setRight(o.id)} />
-              <b>{"abcde"[i]}</b>
-              <input className="field border-b-0! font-read" aria-label={`Option ${"abcde"[i]}`} value={o.text} onChange={(e) => setOptions((all) => all.map((x) => (x.id === o.id ? { ...x, text: e.target.value } : x)))} />
-              {options.length > 2 && (
-                <button type="button" className="btn border-transparent! px-2!" data-size="small" aria-label={`Take out option ${"abcde"[i]}`} onClick={() => setOptions((all) => all.filter((x) => x.id !== o.id))}>
+              <input
+                type={q.kind === "choices" ? "checkbox" : "radio"}
+                name="right"
+                className="accent-(--sound)"
+                aria-label={`Option ${letter(i)} is right`}
+                checked={right.includes(o.id)}
+                onChange={(e) => setRight((all) => (q.kind !== "choices" ? [o.id] : e.target.checked ? [...all, o.id] : all.filter((x) => x !== o.id)))}
+              />
+              <b>{letter(i)}</b>
+              <input className="field border-b-0! font-read" aria-label={`Option ${letter(i)}`} value={o.text} onChange={(e) => setOptions((all) => all.map((x) => (x.id === o.id ? { ...x, text: e.target.value } : x)))} />
+              {options.length > 2 && q.kind !== "truefalse" && (
+                <button type="button" className="btn border-transparent! px-2!" data-size="small" aria-label={`Take out option ${letter(i)}`} onClick={() => setOptions((all) => all.filter((x) => x.id !== o.id))}>
                   ✕
                 </button>
               )}
             </div>
           ))}
-          {options.length < 5 && (
+          {options.length < 8 && q.kind !== "truefalse" && (
             <div className="border-t border-line pt-2">
-              <Button small onClick={() => setOptions((all) => [...all, { id: "abcde".split("").find((c) => !all.some((o) => o.id === c)) ?? "z", text: "" }])}>
+              <Button small onClick={() => setOptions((all) => [...all, { id: "abcdefgh".split("").find((c) => !all.some((o) => o.id === c)) ?? "z", text: "" }])}>
                 Another option
               </Button>
             </div>
@@ -94,6 +107,18 @@ export function EditForm({ question: q, topics, cancel, save }: Props) {
             <input className="field num" value={unit} onChange={(e) => setUnit(e.target.value)} />
           </label>
         </div>
+      )}
+      {(q.kind === "short" || q.kind === "essay") && (
+        <label className="label">
+          Key: an answer that is right
+          <textarea rows={3} className="field font-read" value={reference} onChange={(e) => setReference(e.target.value)} />
+        </label>
+      )}
+      {q.kind === "match" && (
+        <label className="label">
+          Key: what belongs together, as 1-c, 2-a
+          <input className="field num" value={pairs} onChange={(e) => setPairs(e.target.value)} />
+        </label>
       )}
       {q.kind === "blanks" &&
         blanks.map((b, i) => (

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
 import { api, take } from "../../api/client";
 import { Button } from "../../parts/button";
 import { Trouble } from "../../parts/state";
@@ -139,10 +140,13 @@ export function AddSource({ course, done }: { course: string; done: (source: str
         Pasted text
       </label>
       <textarea id="paste" rows={6} className="field font-read" value={text} onChange={(e) => setText(e.target.value)} placeholder="Headings on lines of their own, paragraphs parted by blank lines." />
-      <div className="mt-4">
+      <div className="mt-4 flex flex-wrap items-center gap-3">
         <Button tone="main" onClick={paste} disabled={text.trim() === ""}>
           Read the text
         </Button>
+        <Link className="link" to={`/courses/${course}/sources/past`}>
+          Past questions instead
+        </Link>
       </div>
     </div>
   );

@@ -5,6 +5,7 @@ import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
 import { Maths } from "../../parts/maths";
+import { Table } from "../../parts/table";
 import { counted, listed } from "../../parts/words";
 
 interface Section {
@@ -162,36 +163,6 @@ function Lit({ text, words }: { text: string; words?: string }) {
       <mark className="hl">{text.slice(at, at + words.length)}</mark>
       {text.slice(at + words.length)}
     </>
-  );
-}
-
-function Table({ rows }: { rows: string[][] }) {
-  const [head, ...body] = rows;
-  return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Table">
-      <table className="w-full border-collapse text-left font-read text-[15px]">
-        <thead>
-          <tr>
-            {head?.map((c, i) => (
-              <th key={i} scope="col" className="border-b-2 border-line py-1.5 pr-4 font-ui text-[13px] font-semibold text-ink-2">
-                {c || <span className="sr-only">of what</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {body.map((r, i) => (
-            <tr key={i}>
-              {r.map((c, j) => (
-                <td key={j} className="border-b border-line py-1.5 pr-4 align-top">
-                  {c}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
   );
 }
 

@@ -104,7 +104,7 @@ export function SourcesStation() {
   );
 }
 
-const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", xlsx: "Spreadsheet", pdf: "PDF", docx: "Document", odt: "Document", epub: "Book" };
+const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", xlsx: "Spreadsheet", pdf: "PDF", docx: "Document", odt: "Document", epub: "Book", paper: "Past paper" };
 
 function Row({ course, source: s }: { course: string; source: Source }) {
   const share = s.passages === 0 ? 0 : (100 * s.drawn) / s.passages;
@@ -116,7 +116,7 @@ function Row({ course, source: s }: { course: string; source: Source }) {
       >
         <b className="block leading-tight wrap-anywhere">{s.title}</b>
         <span className="text-[12.5px] text-ink-2">
-          {kinds[s.kind] ?? "Text"}, {s.pages > 0 ? counted(s.pages, "page") : counted(s.words, "word")}
+          {kinds[s.kind] ?? "Text"}, {s.kind === "paper" ? counted(s.passages, "past question") : s.pages > 0 ? counted(s.pages, "page") : counted(s.words, "word")}
         </span>
         <span className="mt-1.5 block h-[3px] bg-line" role="img" aria-label={`Questions were drawn from ${s.drawn} of ${counted(s.passages, "passage")}`}>
           <span className="block h-full bg-cite" style={{ width: `${share}%` }} />
