@@ -33,7 +33,7 @@ ui/src/api/schema.d.ts: $(wildcard server/*.go app/*.go core/*/*.go core/source/
 ui/dist/index.html: $(UI_FILES) ui/src/api/schema.d.ts ui/node_modules/.ready
 	cd ui && node_modules/.bin/tsc --noEmit && node_modules/.bin/vite build --logLevel warn
 
-bin/zincowl: $(GO_FILES) go.mod go.sum ui/dist/index.html core/language/lexicon/words.txt.gz $(wildcard demo/sources/* demo/*.json store/migrations/*) | debian
+bin/zincowl: $(GO_FILES) go.mod go.sum ui/dist/index.html core/language/lexicon/words.txt.gz $(wildcard demo/sources/* demo/*.json store/migrations/* standin/site/*) | debian
 	@mkdir -p bin
 	go build -o $@ ./cmd/zincowl
 

@@ -14,10 +14,12 @@ import (
 // rooms are the parts of the tree from the top down, with what each may use of
 // the others.
 var rooms = map[string][]string{
-	"cmd":     {"app", "core", "demo", "pglocal", "server", "store", "worker"},
+	"cmd":     {"app", "core", "demo", "pglocal", "server", "standin", "store", "web", "worker"},
 	"server":  {"app", "core", "store", "ui"},
 	"worker":  {"app", "core"},
 	"demo":    {"app", "core", "store"},
+	"web":     {"app", "core"},
+	"standin": {},
 	"app":     {"core", "store"},
 	"store":   {"core"},
 	"pglocal": {"store"}, // its test helper migrates

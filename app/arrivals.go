@@ -36,6 +36,7 @@ type Fetched struct {
 	Address string // after redirects
 	Name    string // a file name for the reader
 	Data    []byte
+	Dated   *time.Time // where the page tells it
 }
 
 // recent is how long an arrival that has ended is still listed.
@@ -227,6 +228,9 @@ func (a *App) readAddress(ctx context.Context, address string, progress source.P
 	}
 	b, err := a.readFile(ctx, got.Name, got.Data, progress)
 	b.Address, b.Origin = got.Address, got.Address
+	if got.Dated != nil {
+		b.Dated = got.Dated
+	}
 	return b, err
 }
 

@@ -28,16 +28,17 @@ export default async function start(): Promise<() => Promise<void>> {
   const folder = mkdtempSync(join(tmpdir(), "zincowl-e2e-"));
   chmodSync(folder, 0o711); // the database's own user has to pass
   const server = spawn("../bin/zincowl", ["demo", "--data", join(folder, "db"), "--addr", "127.0.0.1:0", "--sign-ins", "1000"], { stdio: ["ignore", "pipe", "inherit"] });
-  const address = await new Promise<string>((found, failed) => {
+  const [address, standin] = await new Promise<string[]>((found, failed) => {
     let said = "";
     server.stdout.on("data", (chunk: Buffer) => {
       said += chunk.toString();
-      const at = /at (http:\S+)/.exec(said);
-      if (at?.[1]) found(at[1]);
+      const at = [...said.matchAll(/at (http:\S+)\n/g)].map((m) => m[1]!);
+      if (at.length === 2) found(at);
     });
     server.once("exit", (code) => failed(new Error(`the server ended with ${code} before it was ready`)));
   });
   process.env.BASE_URL = address;
+  process.env.STANDIN_URL = standin;
   return async () => {
     const gone = ended(server);
     server.kill("SIGINT");

@@ -17,7 +17,9 @@ import (
 	"zincowl/demo"
 	"zincowl/pglocal"
 	"zincowl/server"
+	"zincowl/standin"
 	"zincowl/store"
+	"zincowl/web"
 	"zincowl/worker"
 	"zincowl/worker/apart"
 )
@@ -37,6 +39,7 @@ type service struct {
 	url     string // of the database
 	addr    string // "" for no server
 	works   bool
+	allowed []string // hosts that may be fetched from wherever they stand
 	options server.Options
 	ready   func(address string)
 }
@@ -51,6 +54,7 @@ func (v service) run(ctx context.Context) error {
 	log := newLog()
 	a := app.New(pool, nil, time.Now)
 	a.UseReader(apart.Read)
+	a.UseFetcher(web.New(v.allowed...).Fetch)
 	queue, err := worker.New(pool, a, log)
 	if err != nil {
 		return err
@@ -76,9 +80,9 @@ func (v service) run(ctx context.Context) error {
 	if err != nil {
 		return fmt.Errorf("listening on %s: %w", v.addr, err)
 	}
-	web := &http.Server{Handler: server.New(ctx, pool, a, log, v.options), ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
+	site := &http.Server{Handler: server.New(ctx, pool, a, log, v.options), ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
 	ended := make(chan error, 1)
-	go func() { ended <- web.Serve(listener) }()
+	go func() { ended <- site.Serve(listener) }()
 	if v.ready != nil {
 		v.ready("http://" + listener.Addr().String())
 	}
@@ -89,10 +93,14 @@ func (v service) run(ctx context.Context) error {
 	}
 	end, cancel := context.WithTimeout(context.Background(), grace)
 	defer cancel()
-	if err := web.Shutdown(end); err != nil {
-		return web.Close()
+	if err := site.Shutdown(end); err != nil {
+		return site.Close()
 	}
 	return nil
+}
+
+type fetches struct {
+	AllowHost []string `help:"A host with its port, as works.example:80, that web pages may be fetched from although it is not on the public network." env:"ZINCOWL_ALLOW_HOST"`
 }
 
 type database struct {
@@ -101,6 +109,7 @@ type database struct {
 
 type serveCmd struct {
 	database
+	fetches
 	Addr          string `help:"Where to listen." default:"127.0.0.1:8460" env:"ZINCOWL_ADDR"`
 	SecureCookies bool   `help:"Send session cookies over https only." env:"ZINCOWL_SECURE_COOKIES"`
 	NoWorker      bool   `help:"Leave background work to zincowl worker."`
@@ -115,19 +124,22 @@ func (c *serveCmd) Run() error {
 		return err
 	}
 	return service{
-		url: c.Database, addr: c.Addr, works: !c.NoWorker,
+		url: c.Database, addr: c.Addr, works: !c.NoWorker, allowed: c.AllowHost,
 		options: server.Options{SecureCookies: c.SecureCookies, SignIns: c.SignIns},
 		ready:   func(address string) { fmt.Printf("Zinc Owl is at %s\n", address) },
 	}.run(ctx)
 }
 
-type workerCmd struct{ database }
+type workerCmd struct {
+	database
+	fetches
+}
 
 // Run does background work.
 func (c *workerCmd) Run() error {
 	ctx, stop := untilStopped()
 	defer stop()
-	return service{url: c.Database, works: true}.run(ctx)
+	return service{url: c.Database, works: true, allowed: c.AllowHost}.run(ctx)
 }
 
 type migrateCmd struct{ database }
@@ -179,6 +191,9 @@ func (c *openAPICmd) Run() error {
 	return err
 }
 
+// standinAddr is where the demo's simulated web site listens.
+const standinAddr = "127.0.0.1:8461"
+
 type demoCmd struct {
 	Data    string `help:"The folder of the private database; left out, one of its own."`
 	Addr    string `help:"Where to listen; where that is taken, on a free port." default:"127.0.0.1:8460"`
@@ -216,13 +231,21 @@ func (c *demoCmd) Run() (err error) {
 			return err
 		}
 	}
+	gazette, err := net.Listen("tcp", freeAddr(standinAddr))
+	if err != nil {
+		return fmt.Errorf("listening for the simulated web site: %w", err)
+	}
+	pretended := &http.Server{Handler: standin.Site(), ReadHeaderTimeout: 10 * time.Second}
+	go func() { _ = pretended.Serve(gazette) }()
+	defer pretended.Close()
 	return service{
-		url: url, addr: freeAddr(c.Addr), works: true, options: server.Options{SignIns: c.SignIns},
+		url: url, addr: freeAddr(c.Addr), works: true, allowed: []string{gazette.Addr().String()}, options: server.Options{SignIns: c.SignIns},
 		ready: func(address string) {
 			fmt.Printf("\nZinc Owl is at %s\n", address)
 			if !c.Empty {
 				fmt.Printf("Sign in as     %s\nwith password  %s\n", demo.Name, demo.Password)
 			}
+			fmt.Printf("A small made-up web site to fetch from is at http://%s\n", gazette.Addr())
 			fmt.Printf("Stop it with Ctrl-C.\n")
 		},
 	}.run(ctx)
