@@ -73,6 +73,30 @@ test("a PDF is read with its pages, and drafted from", async ({ page, signedUp }
   await expect(page.getByRole("link", { name: /Filter practice, .*page \d/ }).first()).toBeVisible();
 });
 
+test("an article and a talk are fetched by their address, and nothing from within", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await emptyCourse(page, "Intake attendant", "Carbon");
+  const site = process.env.STANDIN_URL ?? "";
+  const fetchIt = async (address: string) => {
+    await page.goto(`/courses/${course}/sources`);
+    await page.getByRole("button", { name: /^Add/ }).first().click();
+    await page.getByLabel("Web address").fill(address);
+    await page.keyboard.press("Enter");
+  };
+  await fetchIt(`${site}/activated-carbon.html`);
+  const article = page.getByRole("article", { name: /^Activated carbon/ });
+  await expect(article).toContainText("Adsorption is a process in which dissolved substances cling to a surface.");
+  await expect(article).not.toContainText("rain barrels");
+  await expect(page.getByRole("complementary", { name: "Found in this section" })).toContainText("18 March 2025");
+  await fetchIt(`${site}/talk-on-residuals.html`);
+  await expect(page.getByRole("article", { name: "A talk on residuals" })).toContainText("A residual is the disinfectant that is left in the water after its work is done.");
+  await expect(page.getByRole("article")).toContainText("0:01");
+  for (const [address, says] of [[`${site}/residuals.webm`, /bring its captions/], [`${site}/none`, /no page at this address/], [process.env.BASE_URL ?? "", /leads into a private network/], ["http://169.254.169.254/", /leads into a private network/], ["ftp://works.example/", /begin with http/]] as const) {
+    await fetchIt(address);
+    await expect(page.getByRole("dialog").getByRole("status")).toContainText(says);
+  }
+});
+
 test("documents and books are drafted from like notes", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
   const course = await emptyCourse(page, "Reservoir keeper", "Arithmetic");
@@ -113,4 +137,34 @@ test("a citation leads to its line, and a source can be taken out", async ({ pag
   await expect(page.getByText("Nothing to read yet")).toBeVisible();
   await page.getByRole("link", { name: /^Proof/ }).click();
   await expect(page.getByText("8 waiting")).toBeVisible(); // without their evidence they are proofed anew
+});
+
+test("a long source scrolls, is searched, leads by its outline and is cited", async ({ page, signedUp, context }) => {
+  expect(signedUp.name).toBeTruthy();
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  const course = await emptyCourse(page, "Intake attendant", "Beds");
+  const chapter = (n: number) => `# Chapter ${n}\n\n${Array.from({ length: 40 }, (_, i) => `Passage ${i + 1} of chapter ${n} says that the water is led over bed ${i + 1}.`).join("\n\n")}\n\nA sluice ${n} is a gate of iron.\n`;
+  const id = crypto.randomUUID();
+  const at = `${process.env.BASE_URL}/api/courses/${course}`;
+  await page.request.put(`${at}/arrivals/${id}?name=long.md`, { data: Buffer.from(Array.from({ length: 60 }, (_, i) => chapter(i + 1)).join("\n")), headers: { "Content-Type": "application/octet-stream" } });
+  await page.goto(`/courses/${course}/sources`);
+  const article = page.getByRole("article", { name: "Chapter 1" });
+  await expect(article).toContainText("Passage 1 of chapter 1 says");
+  await expect.poll(() => article.locator("[data-index]").count()).toBeLessThan(120); // of 2,520
+  await page.getByRole("navigation", { name: "Outline" }).getByRole("button", { name: "Chapter 41" }).click();
+  await expect(article).toContainText("Passage 3 of chapter 41 says");
+  await page.keyboard.press("f");
+  await page.keyboard.type("sluice 5");
+  const margin = page.getByRole("complementary", { name: "Found in this section" });
+  await expect(margin).toContainText("11 matches in 11 passages"); // 5 and 50 to 59
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(margin).toContainText("here passage 2");
+  await expect(article.locator("mark").first()).toBeInViewport();
+  await expect(article).toContainText("A sluice 50 is a gate of iron.");
+  await page.getByRole("button", { name: /Copy a citation of “A sluice 50/ }).click({ force: true });
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/^“A sluice 50 is a gate of iron\.” Chapter 1, Chapter 50, line \d+$/);
+  await page.getByRole("button", { name: /What it counts as: notes/ }).click();
+  await page.getByLabel("rules in force").check();
+  await expect(page.getByRole("button", { name: /What it counts as: rules in force/ })).toBeVisible();
 });

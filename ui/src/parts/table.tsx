@@ -1,5 +1,7 @@
+import type { ReactNode } from "react";
+
 /** Table is a table of a source, its header first. */
-export function Table({ rows }: { rows: string[][] }) {
+export function Table({ rows, show = (text) => text }: { rows: string[][]; show?: (text: string) => ReactNode }) {
   const [head, ...body] = rows;
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Table">
@@ -8,7 +10,7 @@ export function Table({ rows }: { rows: string[][] }) {
           <tr>
             {head?.map((c, i) => (
               <th key={i} scope="col" className="border-b-2 border-line py-1.5 pr-4 font-ui text-[13px] font-semibold text-ink-2">
-                {c || <span className="sr-only">of what</span>}
+                {show(c) || <span className="sr-only">of what</span>}
               </th>
             ))}
           </tr>
@@ -18,7 +20,7 @@ export function Table({ rows }: { rows: string[][] }) {
             <tr key={i}>
               {r.map((c, j) => (
                 <td key={j} className="border-b border-line py-1.5 pr-4 align-top">
-                  {c}
+                  {show(c)}
                 </td>
               ))}
             </tr>

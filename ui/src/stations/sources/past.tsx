@@ -245,7 +245,9 @@ const edges = ["border-cite", "border-ink-3"];
 function Lines({ raw, lines, at, go, told }: { raw: string[]; lines: Line[]; at: number; go: (at: number) => void; told: Record<number, string> }) {
   const box = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({ count: lines.length, getScrollElement: () => box.current, estimateSize: () => 27, overscan: 20 });
-  useEffect(() => rows.scrollToIndex(at, { align: "auto" }), [at, rows]);
+  useEffect(() => {
+    rows.scrollToIndex(at, { align: "auto" });
+  }, [at, rows]);
   const edge = useMemo(() => {
     const out: string[] = [];
     let last: string | undefined;

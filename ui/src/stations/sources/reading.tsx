@@ -1,28 +1,16 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
-import type { Found, Passage, Reading } from "../../api/client";
-import { Button } from "../../parts/button";
+import { api, take, type AboutSource, type Found, type Passage, type Reading } from "../../api/client";
+import { Button, Cap } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
 import { Maths } from "../../parts/maths";
+import { Trouble } from "../../parts/state";
 import { Table } from "../../parts/table";
-import { counted, listed } from "../../parts/words";
-
-interface Section {
-  heading?: Passage;
-  passages: Passage[];
-}
-
-/** sectionsOf cuts a source at its headings. */
-function sectionsOf(list: Passage[]): Section[] {
-  const out: Section[] = [];
-  for (const p of list) {
-    if (p.kind === "heading") out.push({ heading: p, passages: [] });
-    else if (out.length === 0) out.push({ passages: [p] });
-    else out.at(-1)!.passages.push(p);
-  }
-  return out;
-}
+import { counted, listed, onDay, placed } from "../../parts/words";
+import { Counts } from "./standing";
 
 interface Props {
   course: string;
@@ -31,74 +19,159 @@ interface Props {
   remove: () => void;
 }
 
-/** ReadingView is a source in place: coverage beside each passage, what was found in the margin. */
+/** What is set off in a passage: words that were found in it, or a search. */
+interface Lit {
+  passage?: string;
+  words: string;
+}
+
+/** ReadingView is a source in place: coverage beside each passage, what was found in the margin. Only what is in sight is in the page, so that a book of a thousand pages reads like a leaf. */
 export function ReadingView({ course, source, canChange, remove }: Props) {
   const go = useNavigate();
+  const client = useQueryClient();
   const hash = useLocation().hash;
-  const sections = useMemo(() => sectionsOf(source.list), [source.list]);
+  const list = source.list;
   const paper = useRef<HTMLDivElement>(null);
-  const [now, setNow] = useState(0);
-  const [lit, setLit] = useState<{ passage: string; words: string }>();
-  const draft = () => void go(`/courses/${course}/draft?source=${source.id}`);
-  useKeys([canChange && { key: "d", does: "Draft from this source", press: draft }]);
+  const field = useRef<HTMLInputElement>(null);
+  const [lit, setLit] = useState<Lit>();
+  const [sought, setSought] = useState("");
+  const [nth, setNth] = useState(0);
+  const [copied, setCopied] = useState("");
+  const [margin, setMargin] = useState(0);
+  useEffect(() => setMargin(paper.current?.offsetTop ?? 0), []);
+  const rows = useWindowVirtualizer({ count: list.length, estimateSize: (i) => guess(list[i]!), overscan: 12, scrollMargin: margin, getItemKey: (i) => list[i]!.id });
+  const shown = rows.getVirtualItems();
+  const top = (rows.scrollOffset ?? 0) + 160;
+  const now = shown.findLast((v) => v.start <= top)?.index ?? 0;
 
-  useEffect(() => {
-    const seen = new IntersectionObserver(
-      (entries) => {
-        for (const e of entries) if (e.isIntersecting) setNow(Number((e.target as HTMLElement).dataset.section));
-      },
-      { rootMargin: "-20% 0px -70% 0px" },
-    );
-    paper.current?.querySelectorAll("[data-section]").forEach((s) => seen.observe(s));
-    return () => seen.disconnect();
-  }, [sections]);
+  const matches = useMemo(() => {
+    const words = sought.trim().toLowerCase();
+    if (words.length < 2) return [];
+    const out: { index: number; count: number }[] = [];
+    list.forEach((p, index) => {
+      let count = 0;
+      for (let at = p.text.toLowerCase().indexOf(words); at >= 0; at = p.text.toLowerCase().indexOf(words, at + words.length)) count++;
+      if (count > 0) out.push({ index, count });
+    });
+    return out;
+  }, [list, sought]);
+  const total = matches.reduce((n, m) => n + m.count, 0);
 
-  useEffect(() => {
-    const target = source.list.find((p) => `#${p.id}` === hash);
-    if (!target) return;
-    document.getElementById(target.id)?.scrollIntoView({ block: "center" });
-    setLit({ passage: target.id, words: target.text });
-  }, [hash, source.list]);
-
+  const reach = useCallback((index: number) => rows.scrollToIndex(index, { align: "center" }), [rows]);
   const show = (passage: string, words: string) => {
     setLit({ passage, words });
-    const reduced = matchMedia("(prefers-reduced-motion: reduce)").matches;
-    document.getElementById(passage)?.scrollIntoView({ block: "center", behavior: reduced ? "auto" : "smooth" });
+    reach(list.findIndex((p) => p.id === passage));
   };
+  useEffect(() => {
+    const index = list.findIndex((p) => `#${p.id}` === hash);
+    if (index < 0) return;
+    reach(index);
+    setLit({ passage: list[index]!.id, words: list[index]!.text });
+  }, [hash, list, reach]);
+  const next = (by: number) => {
+    if (matches.length === 0) return;
+    const to = (nth + by + matches.length) % matches.length;
+    setNth(to);
+    reach(matches[to]!.index);
+  };
+  const copy = async (p: Passage) => {
+    const cited = `“${p.text.length > 220 ? `${p.text.slice(0, 200).replace(/\s\S*$/, "")} …` : p.text}” ${placed(source.title, p.locator)}${source.dated ? ` (${onDay(source.dated)})` : ""}`;
+    await navigator.clipboard.writeText(cited).catch(() => undefined);
+    setCopied(p.id);
+  };
+  const draft = () => void go(`/courses/${course}/draft?source=${source.id}`);
+  const draws = canChange && source.kind !== "paper";
+  useKeys([
+    draws && { key: "d", does: "Draft from this source", press: draft },
+    { key: "f", does: "Find words in this source", press: () => field.current?.focus() },
+    { key: "c", does: "Copy a citation of the passage set off, or of the topmost", press: () => void copy(list.find((p) => p.id === lit?.passage) ?? list[now]!) },
+  ]);
+  const change = useMutation({
+    mutationFn: (body: AboutSource) => take(api.PUT("/api/courses/{course}/sources/{source}", { params: { path: { course, source: source.id } }, body })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["course", course] }),
+  });
   return (
     <>
-      <article ref={paper} aria-label={source.title} className="border border-b-0 border-line bg-paper px-4 py-6 desk:mt-4 desk:rounded-tl-sheet desk:pt-[22px] desk:pr-[34px] desk:pb-24 desk:pl-0">
+      <article aria-label={source.title} className="border border-b-0 border-line bg-paper px-4 py-6 desk:mt-4 desk:rounded-tl-sheet desk:pt-[22px] desk:pr-[34px] desk:pb-24 desk:pl-0">
         {source.warnings.map((w) => (
           <p key={w.says} className="note mb-5 desk:ml-[90px]" data-tone="eye">
             {w.says}
           </p>
         ))}
-        {sections.map((s, i) => (
-          <section key={s.heading?.id ?? "start"} data-section={i}>
-            {s.heading && <Row passage={s.heading} />}
-            {s.passages.map((p) => (
-              <Row key={p.id} passage={p} lit={lit?.passage === p.id ? lit.words : undefined} />
-            ))}
-          </section>
-        ))}
+        <div ref={paper} className="relative" style={{ height: rows.getTotalSize() }}>
+          {shown.map((v) => {
+            const p = list[v.index]!;
+            return (
+              <div key={p.id} id={p.id} ref={rows.measureElement} data-index={v.index} className="absolute inset-x-0 pb-[13px]" style={{ transform: `translateY(${v.start - rows.options.scrollMargin}px)` }}>
+                <Row passage={p} lit={lit?.passage === p.id ? lit.words : sought.trim().length > 1 ? sought.trim() : undefined} all={lit?.passage !== p.id} copied={copied === p.id} copy={() => void copy(p)} />
+              </div>
+            );
+          })}
+        </div>
       </article>
       <aside aria-label="Found in this section" className="border border-b-0 border-line bg-margin px-5 py-5 desk:mt-4 desk:border-l-0">
-        <div className="desk:sticky desk:top-5">
-          <InSection section={sections[now] ?? sections[0]} show={show} />
+        <div className="desk:sticky desk:top-5 desk:max-h-[calc(100dvh-40px)] desk:overflow-y-auto">
+          <form
+            role="search"
+            className="mb-4 flex items-end gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              next(1);
+            }}
+          >
+            <label className="label min-w-0 flex-1" htmlFor="find">
+              Find in this source
+              <input
+                id="find"
+                ref={field}
+                className="field py-1! text-sm!"
+                value={sought}
+                autoComplete="off"
+                onChange={(e) => {
+                  setSought(e.target.value);
+                  setNth(-1);
+                  setLit(undefined);
+                }}
+                onKeyDown={(e) => {
+                  if (e.key === "Enter" && e.shiftKey) {
+                    e.preventDefault();
+                    next(-1);
+                  }
+                  if (e.key === "Escape") setSought("");
+                }}
+              />
+            </label>
+            <Cap name="f" apart />
+          </form>
+          {sought.trim().length > 1 && (
+            <p role="status" className="-mt-2 mb-4 text-[13px] text-ink-2">
+              {total === 0 ? "It stands nowhere in this source." : `${counted(total, "match", "matches")} in ${counted(matches.length, "passage")}${nth >= 0 && nth < matches.length ? `; here passage ${nth + 1}` : ". Enter leads to the first."}`}
+            </p>
+          )}
+          <Outline list={list} now={now} go={(i) => rows.scrollToIndex(i, { align: "start" })} />
+          <InSection list={list} now={now} show={show} paper={source.kind === "paper"} />
           {canChange && (
             <div className="mt-4 flex flex-wrap gap-2.5">
-              <Button tone="main" cap="d" onClick={draft}>
-                Draft from this source
-              </Button>
+              {draws && (
+                <Button tone="main" cap="d" onClick={draft}>
+                  Draft from this source
+                </Button>
+              )}
               <Button onClick={remove}>Take it out</Button>
             </div>
           )}
-          <p className="mt-5 text-[12.5px] text-ink-2">
-            {source.origin !== source.title ? `From ${source.origin}. ` : ""}
-            {counted(source.words, "word")} in {counted(source.passages, "passage")}.{" "}
+          <Trouble error={change.error} />
+          <p className="mt-5 text-[13px] leading-relaxed text-ink-2">
+            {source.kind === "paper" ? "A past paper is a model for questions, never evidence. " : <Counts source={source} canChange={canChange} change={(body) => change.mutate(body)} />}
+            <From source={source} />
+            {counted(source.words, "word")} in {counted(source.passages, "passage")}
+            {source.version > 1 ? `, version ${source.version}` : ""}.{" "}
             <Link className="link" to={`/courses/${course}/course`}>
               Topics
             </Link>
+          </p>
+          <p role="status" className="sr-only">
+            {copied ? "The citation is copied." : ""}
           </p>
         </div>
       </aside>
@@ -106,15 +179,76 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
   );
 }
 
-function Row({ passage: p, lit }: { passage: Passage; lit?: string }) {
+function From({ source }: { source: Reading }): ReactNode {
+  if (source.address)
+    return (
+      <>
+        From{" "}
+        <a className="link wrap-anywhere" href={source.address} rel="noreferrer noopener" target="_blank">
+          {source.address.replace(/^https?:\/\//, "")}
+        </a>
+        .{" "}
+      </>
+    );
+  return source.origin !== source.title ? `From ${source.origin}. ` : "";
+}
+
+/** guess is about how high a passage stands, before it is measured. */
+function guess(p: Passage): number {
+  if (p.kind === "heading") return 44;
+  if (p.kind === "table") return 40 + 36 * (p.rows?.length ?? 1);
+  return 16 + 24 * Math.ceil(p.text.length / 75);
+}
+
+/** most is how many entries an outline has at most; deeper headings are left out until it fits. */
+const most = 400;
+
+function Outline({ list, now, go }: { list: Passage[]; now: number; go: (index: number) => void }) {
+  const entries = useMemo(() => {
+    const all = list.flatMap((p, index) => (p.kind === "heading" ? [{ index, text: p.text, depth: p.locator.heading?.length ?? 0 }] : []));
+    for (let depth = 6; depth > 0; depth--) {
+      const kept = all.filter((e) => e.depth < depth);
+      if (kept.length <= most || depth === 1) return kept.slice(0, most);
+    }
+    return [];
+  }, [list]);
+  const here = entries.findLast((e) => e.index <= now);
+  const box = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    const entry = box.current?.querySelector("[aria-current]")?.closest("li");
+    if (entry && box.current) box.current.scrollTop = entry.offsetTop - box.current.offsetTop - box.current.clientHeight / 2;
+  }, [here]);
+  if (entries.length < 3) return null;
+  const least = Math.min(...entries.map((e) => e.depth));
   return (
-    <div id={p.id} className="mb-[13px] grid scroll-mt-8 grid-cols-1 gap-x-4 desk:grid-cols-[74px_minmax(0,1fr)]">
-      <span className="num pt-1 text-xs leading-normal text-ink-2 desk:text-right">
-        {p.kind === "heading" ? <span className="hidden desk:inline">{p.locator.page ? `page ${p.locator.page}` : p.locator.line ? `line ${p.locator.line}` : ""}</span> : <Drawn passage={p} />}
+    <nav aria-label="Outline" className="mb-4">
+      <h2 className="label mb-1">Outline</h2>
+      <ol ref={box} className="max-h-[26vh] overflow-y-auto border-y border-line py-1 text-[13px]">
+        {entries.map((e) => (
+          <li key={e.index} style={{ paddingLeft: `${(e.depth - least) * 12}px` }}>
+            <button type="button" aria-current={e === here ? "location" : undefined} className={`block w-full truncate border-l-2 py-1 pl-2 text-left hover:underline ${e === here ? "border-eye font-[650]" : "border-transparent"}`} onClick={() => go(e.index)}>
+              {e.text}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </nav>
+  );
+}
+
+function Row({ passage: p, lit, all, copied, copy }: { passage: Passage; lit?: string; all: boolean; copied: boolean; copy: () => void }) {
+  const where = p.kind === "heading" ? (p.locator.page ? `page ${p.locator.page}` : p.locator.line ? `line ${p.locator.line}` : "") : "";
+  return (
+    <div className="group grid grid-cols-1 gap-x-4 desk:grid-cols-[74px_minmax(0,1fr)]">
+      <span className={`num relative text-xs leading-normal text-ink-2 desk:text-right ${p.kind === "heading" ? "pt-[11px]" : "pt-1"}`}>
+        {p.kind === "heading" ? <span className="hidden desk:inline">{where}</span> : <Drawn passage={p} />}
         {p.locator.start && <span className="ml-2 desk:ml-0 desk:block">{p.locator.start}</span>}
         {p.locator.row && <span className="ml-2 desk:ml-0 desk:block">row {p.locator.row}</span>}
+        <button type="button" className="absolute top-0 right-0 bg-paper px-1 font-ui opacity-0 group-hover:opacity-100 focus-visible:opacity-100" aria-label={`Copy a citation of “${p.text.slice(0, 40)}”`} onClick={copy}>
+          {copied ? "copied" : "cite"}
+        </button>
       </span>
-      <Text passage={p} lit={lit} />
+      <Text passage={p} lit={lit} all={all} />
     </div>
   );
 }
@@ -134,13 +268,14 @@ function Drawn({ passage: p }: { passage: Passage }) {
   );
 }
 
-function Text({ passage: p, lit }: { passage: Passage; lit?: string }) {
+function Text({ passage: p, lit, all }: { passage: Passage; lit?: string; all: boolean }) {
   if (p.kind === "heading") {
     const depth = p.locator.heading?.length ?? 0;
     const size = depth === 0 ? "text-[22px]" : depth === 1 ? "text-[18px]" : "text-[16px]";
-    return depth === 0 ? <h2 className={`font-[650] ${size} mt-1`}>{p.text}</h2> : <h3 className={`font-[650] ${size} mt-2`}>{p.text}</h3>;
+    const text = <Lit text={p.text} words={lit} all={all} />;
+    return depth === 0 ? <h2 className={`font-[650] ${size} pt-1`}>{text}</h2> : <h3 className={`font-[650] ${size} pt-2`}>{text}</h3>;
   }
-  if (p.kind === "table" && p.rows) return <Table rows={p.rows} />;
+  if (p.kind === "table" && p.rows) return <Table rows={p.rows} show={all && lit ? (text) => <Lit text={text} words={lit} all /> : undefined} />;
   const formula = p.kind === "formula" ? p.facts.find((f) => f.latex) : undefined;
   if (formula?.latex)
     return (
@@ -149,19 +284,25 @@ function Text({ passage: p, lit }: { passage: Passage; lit?: string }) {
         <span className="font-ui text-[13px] text-ink-2">{p.text}</span>
       </div>
     );
-  const body = <Lit text={p.text} words={lit} />;
+  const body = <Lit text={p.text} words={lit} all={all} />;
   if (p.kind === "caption") return <p className="text-[13px] text-ink-2">{body}</p>;
   return p.kind === "item" ? <p className="read pl-5 text-base! -indent-4 leading-normal! before:mr-2 before:content-['–']">{body}</p> : <p className="read text-base! leading-normal!">{body}</p>;
 }
 
-function Lit({ text, words }: { text: string; words?: string }) {
-  const at = words ? text.toLowerCase().indexOf(words.toLowerCase()) : -1;
-  if (words === undefined || at < 0) return text;
+/** Lit sets words off, once or wherever they stand. */
+function Lit({ text, words, all }: { text: string; words?: string; all: boolean }) {
+  if (!words) return text;
+  const parts: ReactNode[] = [];
+  const lower = text.toLowerCase();
+  let from = 0;
+  for (let at = lower.indexOf(words.toLowerCase()); at >= 0; at = all ? lower.indexOf(words.toLowerCase(), from) : -1) {
+    parts.push(text.slice(from, at), <mark key={at} className="hl">{text.slice(at, at + words.length)}</mark>);
+    from = at + words.length;
+  }
   return (
     <>
-      {text.slice(0, at)}
-      <mark className="hl">{text.slice(at, at + words.length)}</mark>
-      {text.slice(at + words.length)}
+      {parts}
+      {text.slice(from)}
     </>
   );
 }
@@ -171,15 +312,23 @@ interface At {
   found: Found;
 }
 
-function InSection({ section, show }: { section: Section | undefined; show: (passage: string, words: string) => void }) {
-  const all: At[] = section?.passages.flatMap((p) => p.facts.map((found) => ({ passage: p.id, found }))) ?? [];
+function InSection({ list, now, show, paper }: { list: Passage[]; now: number; show: (passage: string, words: string) => void; paper: boolean }) {
+  const section = useMemo(() => {
+    let from = now;
+    while (from > 0 && list[from]!.kind !== "heading") from--;
+    let to = from + 1;
+    while (to < list.length && list[to]!.kind !== "heading") to++;
+    const heading = list[from]?.kind === "heading" ? list[from] : undefined;
+    return { heading, passages: list.slice(heading ? from + 1 : from, to) };
+  }, [list, now]);
+  const all: At[] = section.passages.flatMap((p) => p.facts.map((found) => ({ passage: p.id, found })));
   const of = (type: string) => all.filter((a) => a.found.type === type);
-  const bare = section?.passages.filter((p) => p.verdicts.length === 0) ?? [];
+  const bare = paper ? [] : section.passages.filter((p) => p.verdicts.length === 0);
   const formulas = of("formula");
   const agree = formulas.every((f) => !f.found.units);
   return (
     <>
-      <h2 className="label mb-1.5">{section?.heading ? `Found in “${section.heading.text}”` : "Found in this section"}</h2>
+      <h2 className="label mb-1.5">{section.heading ? `Found in “${section.heading.text}”` : "Found in this section"}</h2>
       <Group title={counted(of("definition").length, "definition")} at={of("definition")} name={(f) => f.name} show={show} />
       <Group title={counted(formulas.length, "formula")} aside={agree ? ", units agree" : ", units do not agree"} at={formulas} name={(f) => f.says} num show={show} />
       <Group title={counted(of("limit").length, "limit")} at={of("limit")} name={(f) => f.name} num show={show} />
