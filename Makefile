@@ -45,12 +45,12 @@ check: build e2e/node_modules/.ready
 	node tools/size.mjs
 
 test: check
-	@tools/debian.sh postgresql chromium
+	@tools/debian.sh postgresql chromium tesseract-ocr
 	go test ./...
 	cd e2e && node_modules/.bin/playwright test
 
 e2e: build e2e/node_modules/.ready
-	@tools/debian.sh postgresql chromium
+	@tools/debian.sh postgresql chromium tesseract-ocr
 	cd e2e && node_modules/.bin/playwright test
 
 size: ui/dist/index.html
@@ -60,7 +60,7 @@ bench:
 	go test -run '^$$' -bench . -benchmem ./...
 
 screenshots: build e2e/node_modules/.ready
-	@tools/debian.sh postgresql chromium
+	@tools/debian.sh postgresql chromium tesseract-ocr
 	cd e2e && SCREENSHOTS=1 node_modules/.bin/playwright test screenshots
 
 clean:

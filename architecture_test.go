@@ -14,18 +14,19 @@ import (
 // rooms are the parts of the tree from the top down, with what each may use of
 // the others.
 var rooms = map[string][]string{
-	"cmd":     {"app", "core", "demo", "pglocal", "server", "standin", "store", "web", "worker"},
-	"server":  {"app", "core", "store", "ui"},
-	"worker":  {"app", "core"},
-	"demo":    {"app", "core", "store"},
-	"web":     {"app", "core"},
-	"standin": {},
-	"app":     {"core", "store"},
-	"store":   {"core"},
-	"pglocal": {"store"}, // its test helper migrates
-	"ui":      {},
-	"tools":   {},
-	"core":    {},
+	"cmd":       {"app", "core", "demo", "pglocal", "recognise", "server", "standin", "store", "web", "worker"},
+	"server":    {"app", "core", "store", "ui"},
+	"worker":    {"app", "core", "recognise"},
+	"demo":      {"app", "core", "store"},
+	"web":       {"app", "core"},
+	"standin":   {},
+	"recognise": {"core"},
+	"app":       {"core", "store"},
+	"store":     {"core"},
+	"pglocal":   {"store"}, // its test helper migrates
+	"ui":        {},
+	"tools":     {},
+	"core":      {},
 }
 
 // siblings are the packages of the core with what each may use of the others.

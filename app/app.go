@@ -64,7 +64,12 @@ type App struct {
 
 // New makes an App. The clock is passed in.
 func New(pool *pgxpool.Pool, queue Queue, now func() time.Time) *App {
-	return &App{pool: pool, queue: queue, now: now, reader: reader.Read, studied: map[uuid.UUID]study{}}
+	return &App{pool: pool, queue: queue, now: now, reader: readAlone, studied: map[uuid.UUID]study{}}
+}
+
+// readAlone reads files in this process, without help from other programs.
+func readAlone(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+	return reader.Read(ctx, name, data, source.Tools{Progress: progress})
 }
 
 // UseReader sets what reads files, for a program that keeps readers apart.

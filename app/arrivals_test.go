@@ -199,3 +199,32 @@ func TestAddressesAreFetched(t *testing.T) {
 		says(t, err, want)
 	}
 }
+
+func TestPicturesAreKeptAndReplaced(t *testing.T) {
+	w := newWorld(t)
+	w.UseReader(func(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+		file := string(data)
+		return source.Document{Title: "Plan", Kind: "docx", Language: "en", Files: map[string][]byte{file: []byte("bytes of " + file)}, Passages: []source.Passage{
+			{ID: "p1", Kind: source.Paragraph, Text: "A weir is a notched plate.", Confidence: 91},
+			{ID: file, Kind: source.Picture, Text: "a plan", File: file, Caption: "Figure 1", Labels: []source.Label{{Text: "inlet"}}},
+		}}, nil
+	})
+	a := w.brings("plan.docx", "first")
+	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID)
+	if err != nil || len(r.List) != 2 || r.List[0].Confidence != 91 || r.List[1].File != "first" || r.List[1].Caption != "Figure 1" || r.List[1].Labels[0].Text != "inlet" {
+		t.Fatalf("reads %+v, %v", r.List, err)
+	}
+	if data, err := w.PictureOf(ctx, w.owner, w.course, *a.SourceID, "first"); err != nil || string(data) != "bytes of first" {
+		t.Errorf("the picture is %q, %v", data, err)
+	}
+	w.brings("plan.docx", "second")
+	if _, err := w.PictureOf(ctx, w.owner, w.course, *a.SourceID, "first"); !errors.Is(err, app.ErrNotFound) {
+		t.Errorf("a picture of the version before is still there: %v", err)
+	}
+	if data, err := w.PictureOf(ctx, w.owner, w.course, *a.SourceID, "second"); err != nil || string(data) != "bytes of second" {
+		t.Errorf("the new picture is %q, %v", data, err)
+	}
+	if _, err := w.PictureOf(ctx, w.person("stranger"), w.course, *a.SourceID, "second"); !errors.Is(err, app.ErrNotFound) {
+		t.Errorf("a stranger sees it: %v", err)
+	}
+}

@@ -47,6 +47,11 @@ type Passage struct {
 	TopicID  *uuid.UUID      `json:"topic_id,omitempty"`
 	Verdicts []proof.Verdict `json:"verdicts" enum:"cleared,held,faulted,unproven" doc:"of the questions drawn from it"`
 	Facts    []Found         `json:"facts" doc:"what was read in it"`
+
+	Confidence int            `json:"confidence,omitempty" doc:"of text recognised in a picture, per cent"`
+	File       string         `json:"file,omitempty" doc:"of a picture, its name"`
+	Caption    string         `json:"caption,omitempty"`
+	Labels     []source.Label `json:"labels,omitempty" doc:"what is written in a picture"`
 }
 
 // Found is a fact as the margin lists it.
@@ -233,7 +238,10 @@ func (a *App) earlier(ctx context.Context, tx pgx.Tx, s store.Scope, b brought) 
 func passageRows(b brought, topics map[string]uuid.UUID) []store.Passage {
 	out := make([]store.Passage, len(b.doc.Passages))
 	for i, p := range b.doc.Passages {
-		out[i] = store.Passage{ID: p.ID, Kind: string(p.Kind), Text: p.Text, Locator: p.Locator, Facts: mustJSON(list(b.facts[p.ID]))}
+		out[i] = store.Passage{ID: p.ID, Kind: string(p.Kind), Text: p.Text, Locator: p.Locator, Facts: mustJSON(list(b.facts[p.ID])), Sure: p.Confidence}
+		if p.File != "" {
+			out[i].Picture = &store.Picture{File: p.File, Caption: p.Caption, Labels: p.Labels}
+		}
 		if p.Rows != nil {
 			out[i].Rows = mustJSON(p.Rows)
 		}
@@ -297,7 +305,7 @@ func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID) (Readi
 			return err
 		}
 		for i, p := range passages(stored) {
-			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, []proof.Verdict{}, []Found{}}
+			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, []proof.Verdict{}, []Found{}, p.Confidence, p.File, p.Caption, p.Labels}
 			for _, v := range stored[i].Verdicts {
 				view.Verdicts = append(view.Verdicts, proof.Verdict(v))
 			}
@@ -309,11 +317,24 @@ func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID) (Readi
 	return out, err
 }
 
+// PictureOf reads a picture of a source.
+func (a *App) PictureOf(ctx context.Context, account, course, id uuid.UUID, file string) ([]byte, error) {
+	var out []byte
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) (err error) {
+		out, err = store.PictureOf(ctx, a.pool, s, id, file)
+		return err
+	})
+	return out, err
+}
+
 // passages turns stored passages into the core's.
 func passages(stored []store.Passage) []source.Passage {
 	out := make([]source.Passage, len(stored))
 	for i, p := range stored {
-		out[i] = source.Passage{ID: p.ID, Kind: source.Kind(p.Kind), Text: p.Text, Locator: p.Locator}
+		out[i] = source.Passage{ID: p.ID, Kind: source.Kind(p.Kind), Text: p.Text, Locator: p.Locator, Confidence: p.Sure}
+		if p.Picture != nil {
+			out[i].File, out[i].Caption, out[i].Labels = p.Picture.File, p.Picture.Caption, p.Picture.Labels
+		}
 		_ = json.Unmarshal(p.Rows, &out[i].Rows) // written by us
 	}
 	return out

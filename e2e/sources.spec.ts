@@ -4,7 +4,7 @@ import { courseWithNotes, emptyCourse, expect, test } from "./people";
 const bad: { name: string; file: string; bytes: Buffer; says: RegExp }[] = [
   { name: "empty", file: "empty.txt", bytes: Buffer.from(" \n\n "), says: /nothing in this text/ },
   { name: "not UTF-8", file: "latin.txt", bytes: Buffer.from([0x41, 0x0a, 0xe9, 0x20, 0x42]), says: /not UTF-8 \(the first odd byte is on line 2\); save it as UTF-8/ },
-  { name: "a picture named .txt", file: "picture.txt", bytes: Buffer.from("\x89PNG\r\n\x1a\n0000", "latin1"), says: /This is a picture, not a text file/ },
+  { name: "a picture named .txt", file: "picture.txt", bytes: Buffer.from("\x89PNG\r\n\x1a\n0000", "latin1"), says: /picture is broken, too small or too large/ },
   { name: "a zero byte", file: "zero.md", bytes: Buffer.from("abc\0def"), says: /zero byte stands at position 3/ },
 ];
 
@@ -55,7 +55,7 @@ test("a PDF is read with its pages, and drafted from", async ({ page, signedUp }
   const testdata = "../core/source/pdf/testdata";
   await page.goto(`/courses/${course}/sources`);
   await page.getByRole("button", { name: "Add a source" }).click();
-  for (const [file, says] of [["locked.pdf", /locked with a password/], ["cut.pdf", /damaged and can't be opened/], ["picture.pdf", /pictures of its pages and no text/]] as const) {
+  for (const [file, says] of [["locked.pdf", /locked with a password/], ["cut.pdf", /damaged and can't be opened/], ["picture.pdf", /no words were recognised/]] as const) {
     await page.getByLabel("Files").setInputFiles({ name: file, mimeType: "application/pdf", buffer: readFileSync(`${testdata}/${file}`) });
     await expect(page.getByRole("status").filter({ hasText: file })).toContainText(says, { timeout: 30_000 }); // the first one compiles the sandbox
   }
@@ -95,6 +95,24 @@ test("an article and a talk are fetched by their address, and nothing from withi
     await fetchIt(address);
     await expect(page.getByRole("dialog").getByRole("status")).toContainText(says);
   }
+});
+
+test("a scanned page is recognised, and shows how sure that is", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await emptyCourse(page, "Reservoir keeper", "Rounds");
+  await page.goto(`/courses/${course}/sources`);
+  for (const file of ["scan.pdf", "scan.jpg"]) {
+    await page.getByRole("button", { name: /^Add/ }).first().click();
+    await page.getByLabel("Files").setInputFiles({ name: file, mimeType: "application/octet-stream", buffer: readFileSync(`../core/source/pdf/testdata/${file}`) });
+    const article = page.getByRole("article", { name: "Reservoir rounds" });
+    await expect(article).toContainText("A scour valve is a valve at the foot of a dam that lets silt out of the reservoir.");
+    await expect(article).toContainText(/9\d% sure/);
+    await expect(article).toContainText("Compare it with the paper where it matters.");
+    await expect(page.getByRole("dialog")).toHaveCount(0);
+  }
+  const picture = page.getByRole("article").getByRole("img", { name: /Reservoir rounds/ });
+  await picture.scrollIntoViewIfNeeded();
+  await expect.poll(() => picture.evaluate((e) => (e as HTMLImageElement).naturalWidth)).toBe(1424);
 });
 
 test("documents and books are drafted from like notes", async ({ page, signedUp }) => {

@@ -163,6 +163,7 @@ func (v visitor) owned() map[string]string {
 	v.get(&made, "POST", "/api/courses", map[string]any{"title": "Intake", "pass_mark": 60, "topics": []any{map[string]any{"title": "Screening", "weight": 1}}})
 	ids["course"] = made.ID
 	at := "/api/courses/" + made.ID
+	ids["file"] = "none"
 	ids["arrival"] = uuid.NewString()
 	v.get(&made, "PUT", at+"/arrivals/"+ids["arrival"]+"?name=x.txt", []byte(notes))
 	ids["source"] = v.arrived(at).ID

@@ -29,6 +29,13 @@ type OfArrival struct {
 // be taken in, so that the reader can say how much too large it is.
 const uploadSlack = 8 << 20
 
+// picture is an answer that is a picture.
+type picture struct {
+	Type  string `header:"Content-Type"`
+	Cache string `header:"Cache-Control"`
+	Body  []byte
+}
+
 // paperBytes is what a past paper may come to.
 const paperBytes = 24 << 20
 
@@ -87,6 +94,17 @@ func (s *Server) sourceOperations() {
 	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}", "reading", "Open a source in place", func(ctx context.Context, in *OfSource) (app.Reading, error) {
 		return s.app.Reading(ctx, account(ctx), in.Course, in.Source)
 	})
+	huma.Register(s.api, huma.Operation{OperationID: "picture", Method: http.MethodGet, Path: "/api/courses/{course}/sources/{source}/pictures/{file}", Summary: "See a picture of a source"},
+		func(ctx context.Context, in *struct {
+			OfSource
+			File string `path:"file" maxLength:"64"`
+		}) (*picture, error) {
+			data, err := s.app.PictureOf(ctx, account(ctx), in.Course, in.Source, in.File)
+			if err != nil {
+				return nil, s.problem(err)
+			}
+			return &picture{http.DetectContentType(data), "private, max-age=86400, immutable", data}, nil
+		})
 	operation(s, http.MethodPut, "/api/courses/{course}/sources/{source}", "change-source", "Say what a source is called, how much it counts and when it was written", func(ctx context.Context, in *struct {
 		OfSource
 		Body app.AboutSource

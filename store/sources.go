@@ -38,8 +38,25 @@ type Passage struct {
 	Rows     json.RawMessage `db:"rows"`
 	Locator  source.Locator  `db:"locator"`
 	Facts    json.RawMessage `db:"facts"`
+	Sure     int             `db:"confidence"` // of recognised text, in per cent
+	Picture  *Picture        `db:"picture"`
 	TopicID  *uuid.UUID      `db:"topic_id"`
 	Verdicts []string        `db:"verdicts"`
+}
+
+// Picture is what is known of a picture passage.
+type Picture struct {
+	File    string         `json:"file"`
+	Caption string         `json:"caption,omitempty"`
+	Labels  []source.Label `json:"labels,omitempty"`
+}
+
+// PictureOf reads a picture of a source.
+func PictureOf(ctx context.Context, db DB, s Scope, id uuid.UUID, file string) ([]byte, error) {
+	var data []byte
+	err := db.QueryRow(ctx, `select p.data from pictures p join sources s on s.id = p.source_id where s.course_id = $1 and p.source_id = $2 and p.file = $3`,
+		s.course, id, file).Scan(&data)
+	return data, missing(err)
 }
 
 // AddSource stores a document with its passages. The error is Taken where the
@@ -51,7 +68,7 @@ func AddSource(ctx context.Context, db DB, s Scope, src Source, doc source.Docum
 	if err != nil {
 		return err
 	}
-	return copyPassages(ctx, db, s, src.ID, doc.Language, passages)
+	return copyPassages(ctx, db, s, src.ID, doc, passages)
 }
 
 // ReplaceSource stores the new version of a source's text and says how many of
@@ -82,20 +99,28 @@ func ReplaceSource(ctx context.Context, db DB, s Scope, src Source, doc source.D
 			fresh++
 		}
 	}
-	return fresh, copyPassages(ctx, db, s, src.ID, doc.Language, passages)
+	return fresh, copyPassages(ctx, db, s, src.ID, doc, passages)
 }
 
-// copyPassages stores passages of a source.
-func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, language string, passages []Passage) error {
+// copyPassages stores the passages of a source and its pictures.
+func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.Document, passages []Passage) error {
+	if _, err := db.Exec(ctx, `delete from pictures where source_id = $1`, id); err != nil {
+		return err
+	}
+	for file, data := range doc.Files {
+		if _, err := db.Exec(ctx, `insert into pictures (source_id, file, data) values ($1, $2, $3)`, id, file, data); err != nil {
+			return err
+		}
+	}
 	rows := make([][]any, len(passages))
 	for i, p := range passages {
-		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.Facts, language}
+		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.Facts, doc.Language, p.Sure, p.Picture}
 	}
 	type copier interface {
 		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
 	}
 	_, err := db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
-		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "facts", "language"}, pgx.CopyFromRows(rows))
+		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "facts", "language", "confidence", "picture"}, pgx.CopyFromRows(rows))
 	return err
 }
 
@@ -158,7 +183,7 @@ func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 // Passages reads a source's passages in reading order, with the verdicts of the
 // questions drawn from each.
 func Passages(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Passage, error) {
-	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.topic_id,
+	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.confidence, p.picture, p.topic_id,
 		coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
 			from cites c join questions q on q.id = c.question_id
 			where c.source_id = p.source_id and c.passage_id = p.id and q.state <> 'dropped'), '{}') as verdicts

@@ -128,7 +128,7 @@ func TestArticlesAndCaptionsOfTheStandin(t *testing.T) {
 	if got.Dated == nil || got.Dated.Format("2006-01-02") != "2025-03-18" {
 		t.Errorf("dated %v", got.Dated)
 	}
-	doc, err := reader.Read(t.Context(), got.Name, got.Data, nil)
+	doc, err := reader.Read(t.Context(), got.Name, got.Data, source.Tools{})
 	if err != nil || !strings.HasPrefix(doc.Title, "Activated carbon, from the inside") {
 		t.Fatalf("%q, %v", doc.Title, err)
 	}
@@ -151,7 +151,7 @@ func TestArticlesAndCaptionsOfTheStandin(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	doc, err = reader.Read(t.Context(), got.Name, got.Data, nil)
+	doc, err = reader.Read(t.Context(), got.Name, got.Data, source.Tools{})
 	if err != nil || doc.Title != "A talk on residuals" || doc.Kind != "captions" || !strings.Contains(doc.Passages[0].Text, "A residual is the disinfectant that is left in the water after its work is done.") {
 		t.Errorf("the talk reads %+v, %v", doc, err)
 	}

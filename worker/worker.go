@@ -33,8 +33,12 @@ type Queue struct {
 // attempts is how often a job that fails is tried.
 const attempts = 3
 
-// budget is how long one job may take.
-const budget = 10 * time.Minute
+// budget is how long one job may take, and reading how long the reading of one
+// file, which may be a book of pictures.
+const (
+	budget  = 10 * time.Minute
+	reading = 2 * time.Hour
+)
 
 // slack is what a reading ends before its budget does, so that the person is
 // still told.
@@ -133,11 +137,14 @@ type reader struct {
 	log *slog.Logger
 }
 
+// Timeout is how long a file may take.
+func (r *reader) Timeout(*river.Job[read]) time.Duration { return reading }
+
 // Work reads the arrival. What takes too long is not tried again; what fails
 // otherwise is, and recorded as refused after the last try.
 func (r *reader) Work(ctx context.Context, job *river.Job[read]) error {
 	at := job.Args
-	bounded, cancel := context.WithTimeout(ctx, budget-slack)
+	bounded, cancel := context.WithTimeout(ctx, reading-slack)
 	defer cancel()
 	err := r.app.RunArrival(bounded, at.Account, at.Course, at.Arrival)
 	slow := errors.Is(err, context.DeadlineExceeded)

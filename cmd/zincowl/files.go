@@ -23,6 +23,7 @@ import (
 	"zincowl/core/split"
 	"zincowl/core/syllabus"
 	"zincowl/core/writer"
+	"zincowl/recognise"
 )
 
 // errFindings ends a command that did its work and, with --strict, found
@@ -42,7 +43,7 @@ func loadDocument(name string) (source.Document, error) {
 	if err != nil {
 		return source.Document{}, err
 	}
-	doc, err := reader.Read(context.Background(), filepath.Base(name), data, nil)
+	doc, err := reader.Read(context.Background(), filepath.Base(name), data, source.Tools{Recognise: recognise.Words})
 	if err != nil {
 		return doc, fmt.Errorf("%s: %w", name, err)
 	}
@@ -169,7 +170,7 @@ func paperText(name string, data []byte) (string, error) {
 	if utf8.Valid(data) && !bytes.Contains(data, []byte{0}) && !bytes.HasPrefix(data, []byte("%PDF")) {
 		return string(data), nil
 	}
-	doc, err := reader.Read(context.Background(), name, data, nil)
+	doc, err := reader.Read(context.Background(), name, data, source.Tools{Recognise: recognise.Words})
 	if err != nil {
 		return "", err
 	}

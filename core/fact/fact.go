@@ -67,7 +67,7 @@ func Read(passages []source.Passage) []Fact {
 	var out []Fact
 	for i, p := range passages {
 		switch p.Kind {
-		case source.Heading:
+		case source.Heading, source.Picture:
 			continue
 		case source.Table:
 			out = append(out, glossary(p)...)

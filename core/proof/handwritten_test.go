@@ -25,7 +25,7 @@ func TestQuestionsAsPeopleWriteThem(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	doc, err := reader.Read(t.Context(), "notes.md", data, nil)
+	doc, err := reader.Read(t.Context(), "notes.md", data, source.Tools{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -10,6 +10,7 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/question"
+	"zincowl/core/source"
 	"zincowl/core/source/reader"
 	"zincowl/core/writer"
 )
@@ -28,7 +29,7 @@ func course(t testing.TB) (*writer.Material, *Library) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		doc, err := reader.Read(t.Context(), filepath.Base(name), data, nil)
+		doc, err := reader.Read(t.Context(), filepath.Base(name), data, source.Tools{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -218,7 +219,7 @@ func TestPlantedFaultsAreFound(t *testing.T) {
 
 func TestOtherSourcesProveNothing(t *testing.T) {
 	m, _ := course(t)
-	doc, err := reader.Read(t.Context(), "other.txt", []byte("Other\n\nA kiln is an oven that fires clay at a great heat."), nil)
+	doc, err := reader.Read(t.Context(), "other.txt", []byte("Other\n\nA kiln is an oven that fires clay at a great heat."), source.Tools{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -239,7 +240,7 @@ func TestExamineSaysWhatIsMissing(t *testing.T) {
 }
 
 func TestFormulasThatDisagreeHold(t *testing.T) {
-	doc, err := reader.Read(t.Context(), "two.txt", []byte("Loss = flow × 2, where the loss is in m and the flow is in m.\n\nLoss = flow × 3, where the loss is in m and the flow is in m."), nil)
+	doc, err := reader.Read(t.Context(), "two.txt", []byte("Loss = flow × 2, where the loss is in m and the flow is in m.\n\nLoss = flow × 3, where the loss is in m and the flow is in m."), source.Tools{})
 	if err != nil {
 		t.Fatal(err)
 	}

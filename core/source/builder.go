@@ -14,6 +14,7 @@ type Builder struct {
 	levels []int
 	seen   map[string]int
 	page   int // of what is added next, counted from 1; 0 where there are none
+	sure   int // how sure what is added next is, in per cent; 0 where it was not recognised
 }
 
 // NewBuilder starts a document. The origin, usually the file's name, is part of
@@ -62,6 +63,10 @@ func (b *Builder) Asked(text string, line int) {
 // AtPage says on which page the passages that are added next stand.
 func (b *Builder) AtPage(page int) { b.page = page }
 
+// Recognised says that what is added next was recognised in a picture, and how
+// sure it is, in per cent; 0 for text that was written as such.
+func (b *Builder) Recognised(percent int) { b.sure = percent }
+
 // Spoken adds a paragraph that was said from one time to another.
 func (b *Builder) Spoken(text, start, end string) {
 	if text = Fold(text); text != "" {
@@ -99,6 +104,7 @@ func (b *Builder) Document() Document {
 	if b.doc.Title == "" {
 		b.doc.Title = b.origin
 	}
+	captions(b.doc.Passages)
 	return b.doc
 }
 
@@ -109,6 +115,7 @@ func (b *Builder) at(line int) Locator {
 func (b *Builder) add(p Passage) {
 	b.seen[p.Text]++
 	p.ID = passageID(b.origin, p.Text, b.seen[p.Text])
+	p.Confidence = b.sure
 	b.doc.Passages = append(b.doc.Passages, p)
 }
 

@@ -27,6 +27,7 @@ const (
 	Table     Kind = "table"
 	Formula   Kind = "formula"
 	Caption   Kind = "caption"
+	Picture   Kind = "picture"
 )
 
 // Locator says where a passage stands in its source. Fields that do not apply
@@ -65,6 +66,15 @@ type Passage struct {
 	Text    string     `json:"text"`
 	Rows    [][]string `json:"rows,omitempty"` // of a table, its header first
 	Locator Locator    `json:"locator"`
+
+	// Confidence is how sure the text is, in per cent, where it was recognised
+	// in a picture; 0 where it was written as text.
+	Confidence int `json:"confidence,omitempty"`
+	// File, Caption and Labels are of a picture: its name among the document's
+	// files, what is said of it, and what is written in it.
+	File    string  `json:"file,omitempty"`
+	Caption string  `json:"caption,omitempty"`
+	Labels  []Label `json:"labels,omitempty"`
 }
 
 // Warning is something a reader noticed and the person should know.
@@ -81,6 +91,8 @@ type Document struct {
 	Pages    int       `json:"pages,omitempty"`
 	Passages []Passage `json:"passages"`
 	Warnings []Warning `json:"warnings,omitempty"`
+
+	Files map[string][]byte `json:"-"` // pictures, by name
 }
 
 // Progress hears how many pages of how many are read.

@@ -36,7 +36,7 @@ func course(t testing.TB) []Source {
 		if err != nil {
 			t.Fatal(err)
 		}
-		doc, err := reader.Read(t.Context(), filepath.Base(name), data, nil)
+		doc, err := reader.Read(t.Context(), filepath.Base(name), data, source.Tools{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -183,7 +183,7 @@ func TestDraftKeepsToTheBrief(t *testing.T) {
 }
 
 func TestDraftDeclinesWithTheReason(t *testing.T) {
-	doc, err := reader.Read(t.Context(), "thin.txt", []byte("Thin\n\nA weir is a notched plate over which settled water flows off."), nil)
+	doc, err := reader.Read(t.Context(), "thin.txt", []byte("Thin\n\nA weir is a notched plate over which settled water flows off."), source.Tools{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -218,7 +218,7 @@ func TestDraftStops(t *testing.T) {
 }
 
 func TestFormulasWithUnitsThatDisagreeBearNothing(t *testing.T) {
-	doc, err := reader.Read(t.Context(), "wrong.txt", []byte("Mass = dose × volume, where the mass is in kg, the dose is in mg/L and the volume is in m³."), nil)
+	doc, err := reader.Read(t.Context(), "wrong.txt", []byte("Mass = dose × volume, where the mass is in kg, the dose is in mg/L and the volume is in m³."), source.Tools{})
 	if err != nil {
 		t.Fatal(err)
 	}

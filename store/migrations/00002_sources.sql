@@ -35,13 +35,24 @@ alter table sources
 -- A source's words, in its own language, for the search over a course.
 alter table passages
     add column facts jsonb not null default '[]', -- what was read in it
+    add column confidence integer not null default 0, -- of recognised text, per cent
+    add column picture jsonb, -- file, caption and labels, of a picture
     add column language text not null default '', -- of its source
     add column words tsvector generated always as (to_tsvector(case language
         when 'en' then 'english'::regconfig when 'es' then 'spanish'::regconfig when 'fr' then 'french'::regconfig when 'de' then 'german'::regconfig
         when 'pt' then 'portuguese'::regconfig when 'it' then 'italian'::regconfig else 'simple'::regconfig end, left(text, 200000))) stored;
 create index on passages using gin (words);
 
+create table pictures (
+    source_id uuid not null references sources on delete cascade,
+    file      text not null,
+    data      bytea not null,
+    primary key (source_id, file)
+);
+alter table pictures alter column data set storage external;
+
 -- +goose Down
-alter table passages drop column words, drop column language, drop column facts;
+drop table pictures;
+alter table passages drop column words, drop column language, drop column picture, drop column confidence, drop column facts;
 alter table sources drop column standing, drop column dated, drop column version, drop column pages, drop column address;
 drop table arrival_bytes, arrivals;

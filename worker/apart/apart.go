@@ -22,6 +22,7 @@ import (
 
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
+	"zincowl/recognise"
 )
 
 // Command is the word on the command line that asks for the child's part.
@@ -42,6 +43,8 @@ type message struct {
 	Bad      string           `json:"bad,omitempty"`
 	Failed   string           `json:"failed,omitempty"`
 	Document *source.Document `json:"document,omitempty"`
+
+	Files map[string][]byte `json:"files,omitempty"` // the document's pictures
 }
 
 // Read reads a file as reader.Read does, in a child of this program.
@@ -81,6 +84,7 @@ func read(ctx context.Context, child *exec.Cmd, data []byte, progress source.Pro
 	case ctx.Err() != nil:
 		return source.Document{}, ctx.Err()
 	case last.Document != nil:
+		last.Document.Files = last.Files
 		return *last.Document, nil
 	case last.Bad != "":
 		return source.Document{}, source.Bad("%s", last.Bad)
@@ -101,7 +105,7 @@ func Serve(ctx context.Context, name string, in io.Reader, out io.Writer) error 
 		return fmt.Errorf("taking a file in: %w", err)
 	}
 	say := json.NewEncoder(out)
-	doc, err := reader.Read(ctx, name, data, func(done, of int) { _ = say.Encode(message{Done: done, Of: of}) })
+	doc, err := reader.Read(ctx, name, data, source.Tools{Progress: func(done, of int) { _ = say.Encode(message{Done: done, Of: of}) }, Recognise: recognise.Words})
 	bad := new(source.BadInput)
 	switch {
 	case errors.As(err, &bad):
@@ -109,5 +113,5 @@ func Serve(ctx context.Context, name string, in io.Reader, out io.Writer) error 
 	case err != nil:
 		return say.Encode(message{Failed: err.Error()})
 	}
-	return say.Encode(message{Document: &doc})
+	return say.Encode(message{Document: &doc, Files: doc.Files})
 }

@@ -151,6 +151,23 @@ func (e *Element) Child(path ...string) *Element {
 	return e
 }
 
+// All lists the elements of a name at any depth, in their order. It may be asked
+// of nil.
+func (e *Element) All(name string) []*Element {
+	if e == nil {
+		return nil
+	}
+	var out []*Element
+	for _, c := range e.Children {
+		if c.Name == name {
+			out = append(out, c)
+		} else {
+			out = append(out, c.All(name)...)
+		}
+	}
+	return out
+}
+
 // Find is the first element with a name at any depth, or nil.
 func (e *Element) Find(name string) *Element {
 	if e == nil || e.Name == name {

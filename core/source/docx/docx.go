@@ -5,6 +5,7 @@
 package docx
 
 import (
+	"path"
 	"strconv"
 	"strings"
 
@@ -29,6 +30,10 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 		return source.Document{}, err
 	}
 	r.styles(styles.Find("styles"))
+	if r.parts, err = relations(a); err != nil {
+		return source.Document{}, err
+	}
+	r.archive = a
 	r.blocks(root.Find("body"))
 	doc := r.b.Document()
 	if core, err := a.XML("docProps/core.xml"); err == nil && doc.Title == origin {
@@ -42,6 +47,39 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 type reader struct {
 	b      *source.Builder
 	levels map[string]int // of heading styles, by their ids; 0 is the title
+
+	archive *archive.Archive
+	parts   map[string]string // what the document refers to, by id
+}
+
+// relations are the parts that a document refers to.
+func relations(a *archive.Archive) (map[string]string, error) {
+	root, err := a.XML("word/_rels/document.xml.rels")
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]string{}
+	if list := root.Find("Relationships"); list != nil {
+		for _, e := range list.Children {
+			if e.Attrs["TargetMode"] != "External" {
+				out[e.Attrs["Id"]] = path.Join("word", e.Attrs["Target"])
+			}
+		}
+	}
+	return out, nil
+}
+
+// pictures adds the pictures of a paragraph.
+func (r *reader) pictures(p *archive.Element) {
+	for _, drawing := range p.All("drawing") {
+		blip, about := drawing.Find("blip"), drawing.Find("docPr")
+		if blip == nil {
+			continue
+		}
+		if data, err := r.archive.File(r.parts[blip.Attrs["embed"]]); err == nil && data != nil {
+			r.b.Picture(data, attr(about, "descr"))
+		}
+	}
 }
 
 // styles finds which styles are headings: by their built-in names, which stay
@@ -108,6 +146,7 @@ func (r *reader) paragraph(p *archive.Element) {
 	default:
 		r.b.Text(source.Paragraph, text, 0)
 	}
+	r.pictures(p)
 }
 
 // runs is the text of a paragraph.

@@ -61,7 +61,8 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 			if !utf8.Valid(data) {
 				data = []byte(strings.ToValidUTF8(string(data), "�"))
 			}
-			if err := html.Append(b, string(data)); err != nil {
+			within := path.Dir(path.Join(path.Dir(at), href))
+			if err := html.Append(b, string(data), func(src string) []byte { return picture(a, within, src) }); err != nil {
 				return source.Document{}, err
 			}
 		}
@@ -71,4 +72,16 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 		doc.Title = title
 	}
 	return doc, nil
+}
+
+// picture is a picture that a chapter refers to; nil where there is none.
+func picture(a *archive.Archive, within, src string) []byte {
+	if plain, err := url.PathUnescape(src); err == nil {
+		src = plain
+	}
+	data, err := a.File(path.Join(within, src))
+	if err != nil {
+		return nil
+	}
+	return data
 }

@@ -3,6 +3,7 @@
 package html
 
 import (
+	"encoding/base64"
 	"strings"
 
 	dom "golang.org/x/net/html"
@@ -14,7 +15,7 @@ import (
 // Read makes a document of a page that is known to be valid UTF-8.
 func Read(origin, text string) (source.Document, error) {
 	b := source.NewBuilder(origin, "html")
-	title, err := add(b, text)
+	title, err := add(b, text, inlined)
 	if err != nil {
 		return source.Document{}, err
 	}
@@ -26,21 +27,21 @@ func Read(origin, text string) (source.Document, error) {
 }
 
 // Append adds the passages of a page to a document under way, for formats whose
-// chapters are pages.
-func Append(b *source.Builder, text string) error {
-	_, err := add(b, text)
+// chapters are pages. File gives the pictures that the page refers to, or nil.
+func Append(b *source.Builder, text string, file func(href string) []byte) error {
+	_, err := add(b, text, file)
 	return err
 }
 
 // add reads a page and gives the title in its head. Where the page marks its
 // main part, only that is read. A page whose elements nest too deeply to be one
 // that people read is refused.
-func add(b *source.Builder, text string) (title string, err error) {
+func add(b *source.Builder, text string, file func(href string) []byte) (title string, err error) {
 	root, err := dom.Parse(strings.NewReader(text))
 	if err != nil {
 		return "", source.Bad("This page can't be read as HTML (%v); open it in a browser, copy its text and paste that.", err)
 	}
-	r := &reader{b: b}
+	r := &reader{b: b, file: file}
 	start := root
 	if main := find(root, func(n *dom.Node) bool { return n.DataAtom == atom.Main || attribute(n, "role") == "main" }); main != nil {
 		start = main
@@ -58,6 +59,21 @@ func add(b *source.Builder, text string) (title string, err error) {
 type reader struct {
 	b    *source.Builder
 	text strings.Builder // of the block under way
+	file func(href string) []byte
+}
+
+// inlined is a picture that a page carries within its address (RFC 2397); nil
+// for one that stands elsewhere.
+func inlined(href string) []byte {
+	head, body, ok := strings.Cut(href, ",")
+	if !ok || !strings.HasPrefix(head, "data:image/") || !strings.HasSuffix(head, ";base64") {
+		return nil
+	}
+	data, err := base64.StdEncoding.DecodeString(body)
+	if err != nil {
+		return nil
+	}
+	return data
 }
 
 // skipped are elements whose content is no text of the page.
@@ -108,6 +124,11 @@ func (r *reader) blocks(parent *dom.Node) {
 			r.flush(source.Caption)
 		case n.DataAtom == atom.Br:
 			r.text.WriteString("\n")
+		case n.DataAtom == atom.Img:
+			if data := r.file(attribute(n, "src")); data != nil {
+				r.flush(source.Paragraph)
+				r.b.Picture(data, attribute(n, "alt"))
+			}
 		case n.DataAtom == atom.Sup || n.DataAtom == atom.Sub:
 			r.text.WriteString(mark(content(n), n.DataAtom == atom.Sup))
 		case breaking[n.DataAtom]:

@@ -26,7 +26,7 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 	if text == nil {
 		return source.Document{}, source.Bad("This is an OpenDocument file without text, perhaps a drawing; save its text as .odt and bring that.")
 	}
-	r := &reader{b: source.NewBuilder(origin, "odt"), raised: map[string]string{}}
+	r := &reader{archive: a, b: source.NewBuilder(origin, "odt"), raised: map[string]string{}}
 	r.styles(root.Find("automatic-styles"))
 	r.blocks(text, source.Paragraph)
 	doc := r.b.Document()
@@ -39,8 +39,9 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 }
 
 type reader struct {
-	b      *source.Builder
-	raised map[string]string // "super" or "sub", by style
+	archive *archive.Archive
+	b       *source.Builder
+	raised  map[string]string // "super" or "sub", by style
 }
 
 // styles finds which styles raise or lower their text.
@@ -67,6 +68,9 @@ func (r *reader) blocks(parent *archive.Element, kind source.Kind) {
 			}
 			r.b.Heading(level, r.inline(e), 0)
 		case "p":
+			for _, frame := range e.All("frame") {
+				r.picture(frame)
+			}
 			switch style := e.Attrs["style-name"]; {
 			case style == "Title":
 				r.b.Heading(1, r.inline(e), 0)
@@ -82,6 +86,21 @@ func (r *reader) blocks(parent *archive.Element, kind source.Kind) {
 		case "table":
 			r.table(e)
 		}
+	}
+}
+
+// picture adds the picture of a frame.
+func (r *reader) picture(frame *archive.Element) {
+	image := frame.Find("image")
+	if image == nil {
+		return
+	}
+	about := frame.Find("desc").Content()
+	if about == "" {
+		about = frame.Find("title").Content()
+	}
+	if data, err := r.archive.File(image.Attrs["href"]); err == nil && data != nil {
+		r.b.Picture(data, about)
 	}
 }
 

@@ -19,6 +19,9 @@ func layout(origin string, pages []page) source.Document {
 	gutter := span{}
 	for i, p := range pages {
 		all[i], gutter = p.lines(i+1, gutter)
+		for j := range all[i] {
+			all[i][j].sure = p.sure
+		}
 	}
 	drop := running(pages, all)
 	f := &former{b: source.NewBuilder(origin, "pdf"), cuts: cutsWords(all)}
@@ -265,6 +268,7 @@ func (f *former) flush() {
 		text = join(text, f.block[i-1].cut, f.block[i].text, f.cuts)
 	}
 	f.b.AtPage(first.page)
+	f.b.Recognised(int(first.sure + 0.5))
 	switch {
 	case f.heading(first):
 		level := f.levels[half(first.size)]
@@ -386,5 +390,6 @@ func (f *former) table(lines []line) {
 		}
 	}
 	f.b.AtPage(lines[0].page)
+	f.b.Recognised(int(lines[0].sure + 0.5))
 	f.b.Table(rows, 0)
 }

@@ -20,6 +20,7 @@ type line struct {
 	size                     float64
 	bold                     bool
 	cut                      hyphen
+	sure                     float64 // of recognised text, in per cent
 }
 
 // indent is how far a line begins behind its column.

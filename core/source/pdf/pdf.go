@@ -78,7 +78,7 @@ func Is(data []byte) bool {
 }
 
 // Read makes a document of a PDF file, page by page, until the context ends.
-func Read(ctx context.Context, origin string, data []byte, progress source.Progress) (source.Document, error) {
+func Read(ctx context.Context, origin string, data []byte, tools source.Tools) (source.Document, error) {
 	free, err := pool()
 	if err != nil {
 		return source.Document{}, fmt.Errorf("starting the reader of PDF files: %w", err)
@@ -87,7 +87,7 @@ func Read(ctx context.Context, origin string, data []byte, progress source.Progr
 	if err != nil {
 		return source.Document{}, err
 	}
-	pages, err := first.readAll(ctx, free, data, progress)
+	pages, err := first.readAll(ctx, free, data, tools)
 	title := first.title()
 	first.close(err != nil)
 	switch {
@@ -103,14 +103,22 @@ func Read(ctx context.Context, origin string, data []byte, progress source.Progr
 		}
 	}
 	if empty == len(pages) {
-		return source.Document{}, source.Bad("This PDF holds pictures of its pages and no text; bring one with text in it, or paste what it says.")
+		if tools.Recognise == nil {
+			return source.Document{}, source.Bad("This PDF holds pictures of its pages and no text; %s to have them read, or bring one with text in it.", source.HowToRecognise)
+		}
+		return source.Document{}, source.Bad("This PDF holds pictures of its pages, and no words were recognised in them; bring a sharper copy, or paste what it says.")
 	}
 	doc := layout(origin, pages)
 	doc.Pages = len(pages)
 	if title != "" && doc.Title == origin {
 		doc.Title = title
 	}
-	if empty > 0 {
+	if seen, sure := recognisedPages(pages); seen > 0 {
+		doc.Warnings = append(doc.Warnings, source.Warning{Says: fmt.Sprintf("%d of %d pages are pictures; their text was recognised, %d%% sure on the whole. Compare it with the paper where it matters.", seen, len(pages), sure)})
+	}
+	if empty > 0 && tools.Recognise == nil {
+		doc.Warnings = append(doc.Warnings, source.Warning{Says: fmt.Sprintf("%d of %d pages hold no text, perhaps pictures; %s to have them read.", empty, len(pages), source.HowToRecognise)})
+	} else if empty > 0 {
 		doc.Warnings = append(doc.Warnings, source.Warning{Says: fmt.Sprintf("%d of %d pages hold no text, perhaps pictures; they were not read.", empty, len(pages))})
 	}
 	return doc, nil
@@ -181,9 +189,11 @@ func (o *opened) title() string {
 // readAll takes the runs of every page out of a file, with the help of the
 // sandboxes that are free. An error means that a sandbox broke, or the context
 // ended.
-func (o *opened) readAll(ctx context.Context, free pdfium.Pool, data []byte, progress source.Progress) ([]page, error) {
+func (o *opened) readAll(ctx context.Context, free pdfium.Pool, data []byte, tools source.Tools) ([]page, error) {
 	pages := make([]page, o.pages)
-	var next, done atomic.Int64
+	var next atomic.Int64
+	var telling sync.Mutex
+	done := 0
 	group, ctx := errgroup.WithContext(ctx)
 	read := func(o *opened) error {
 		for {
@@ -192,12 +202,15 @@ func (o *opened) readAll(ctx context.Context, free pdfium.Pool, data []byte, pro
 				if err := ctx.Err(); err != nil {
 					return err
 				}
-				p, err := o.readPage(i)
+				p, err := o.readPage(ctx, i, tools.Recognise)
 				if err != nil {
 					return err
 				}
 				pages[i] = p
-				progress(int(done.Add(1)), len(pages))
+				telling.Lock()
+				done++
+				tools.Told(done, len(pages))
+				telling.Unlock()
 			}
 			if from >= len(pages) {
 				return nil
@@ -222,7 +235,7 @@ func (o *opened) readAll(ctx context.Context, free pdfium.Pool, data []byte, pro
 	return pages, group.Wait()
 }
 
-func (o *opened) readPage(index int) (page, error) {
+func (o *opened) readPage(ctx context.Context, index int, recognise source.Recogniser) (page, error) {
 	loaded, err := o.FPDF_LoadPage(&requests.FPDF_LoadPage{Document: o.document, Index: index})
 	if err != nil {
 		return page{}, nil // a page that can't be opened has no text; the others may
@@ -236,6 +249,9 @@ func (o *opened) readPage(index int) (page, error) {
 	text, err := o.GetPageTextStructured(&requests.GetPageTextStructured{Page: at, Mode: requests.GetPageTextStructuredModeBoth})
 	if err != nil {
 		return page{}, err
+	}
+	if recognise != nil && blank(text) {
+		return o.recognise(ctx, at, size, recognise)
 	}
 	fonts, err := o.fonts(at, text)
 	if err != nil {

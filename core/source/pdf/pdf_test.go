@@ -222,5 +222,5 @@ func peak(b *testing.B) int {
 }
 
 func read(origin string, data []byte) (source.Document, error) {
-	return Read(context.Background(), origin, data, func(done, of int) {})
+	return Read(context.Background(), origin, data, source.Tools{})
 }

@@ -13,6 +13,7 @@ import (
 type page struct {
 	width, height float64
 	runs          []run
+	sure          float64 // how sure recognised text is, in per cent; 0 for text of the file
 }
 
 // run is a piece of a line in one font.

@@ -7,6 +7,7 @@ package reader
 import (
 	"bytes"
 	"context"
+	"fmt"
 	"path"
 	"regexp"
 	"strings"
@@ -31,12 +32,9 @@ import (
 const MaxBytes = 200 << 20
 
 var signatures = []struct{ magic, name string }{
-	{"\x89PNG", "a picture"},
-	{"\xff\xd8\xff", "a picture"},
-	{"GIF8", "a picture"},
+	{"GIF8", "a picture of a kind that is not read (PNG and JPEG are)"},
 	{"\xd0\xcf\x11\xe0", "an older office document"},
 	{"\x1f\x8b", "a compressed file"},
-	{"ID3", "a sound file"},
 	{"\x7fELF", "a program"},
 }
 
@@ -45,16 +43,18 @@ var markdownSign = regexp.MustCompile(`(?m)^(#{1,6} \S|\|.*\|\s*$|\s*[-*] \*\*)`
 // Read makes a document of a file or of pasted text and tells of its progress
 // where the format has pages. An error is a *source.BadInput where the file is
 // at fault, and the context's where that ended first.
-func Read(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+func Read(ctx context.Context, name string, data []byte, tools source.Tools) (source.Document, error) {
 	if len(data) > MaxBytes {
 		return source.Document{}, source.Bad("This file is %d MB and the limit is %d MB; split it at a chapter and bring the parts.", (len(data)+1<<20-1)>>20, MaxBytes>>20)
 	}
-	if progress == nil {
-		progress = func(done, of int) {}
-	}
-	doc, err := parse(ctx, name, data, progress)
+	doc, err := parse(ctx, name, data, tools)
 	if err != nil {
 		return source.Document{}, err
+	}
+	if tools.Recognise != nil {
+		if err := source.Recognise(ctx, &doc, tools.Recognise); err != nil {
+			return source.Document{}, fmt.Errorf("reading the labels of pictures: %w", err)
+		}
 	}
 	if err := ctx.Err(); err != nil {
 		return source.Document{}, err
@@ -73,10 +73,12 @@ func Read(ctx context.Context, name string, data []byte, progress source.Progres
 }
 
 // parse picks the reader.
-func parse(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+func parse(ctx context.Context, name string, data []byte, tools source.Tools) (source.Document, error) {
 	switch {
 	case pdf.Is(data):
-		return pdf.Read(ctx, name, data, progress)
+		return pdf.Read(ctx, name, data, tools)
+	case source.IsPicture(data):
+		return pdf.Picture(ctx, name, data, tools.Recognise)
 	case bytes.HasPrefix(data, []byte("PK\x03\x04")):
 		return packed(name, data)
 	}
@@ -138,7 +140,23 @@ func isPage(text string) bool {
 	return pageStart.MatchString(head) || strings.HasPrefix(strings.TrimSpace(head), "<") && len(pageParts.FindAllStringIndex(head, 3)) == 3
 }
 
+// isMedia says whether bytes are a film or a sound recording.
+func isMedia(data []byte) bool {
+	if len(data) > 12 && string(data[4:8]) == "ftyp" {
+		return true
+	}
+	for _, magic := range []string{"\x1aE\xdf\xa3", "OggS", "fLaC", "ID3", "\xff\xfb", "RIFF", "#!AMR", "\x00\x00\x01\xba"} {
+		if bytes.HasPrefix(data, []byte(magic)) {
+			return true
+		}
+	}
+	return false
+}
+
 func decode(data []byte) (string, error) {
+	if isMedia(data) {
+		return "", source.Bad("This is a recording, and recordings are not listened to; bring its captions as a file (.vtt or .srt), or paste them with their times.")
+	}
 	for _, s := range signatures {
 		if bytes.HasPrefix(data, []byte(s.magic)) {
 			return "", source.Bad("This is %s, not a text file; open it, copy its text and paste that.", s.name)

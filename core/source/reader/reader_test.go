@@ -44,6 +44,8 @@ func TestReadRefusesWithASentence(t *testing.T) {
 		"a PDF":       {"%PDF-1.7 …", "This PDF is damaged"},
 		"an archive":  {"PK\x03\x04…", "its list of parts can't be read"},
 		"a zero byte": {"ab\x00c", "a zero byte stands at position 2"},
+		"a film":      {"\x00\x00\x00\x18ftypisom\x00\x00", "bring its captions"},
+		"a recording": {"OggS\x00\x02", "bring its captions"},
 		"too large":   {strings.Repeat("word ", MaxBytes/5+1), "the limit is 200 MB"},
 	} {
 		_, err := read("x.md", []byte(c.data))
@@ -92,5 +94,5 @@ func FuzzRead(f *testing.F) {
 }
 
 func read(name string, data []byte) (source.Document, error) {
-	return Read(context.Background(), name, data, nil)
+	return Read(context.Background(), name, data, source.Tools{})
 }

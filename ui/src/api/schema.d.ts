@@ -422,6 +422,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/sources/{source}/pictures/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See a picture of a source */
+        get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -634,6 +651,16 @@ export interface components {
         };
         "BodyStruct { Text string \"json:\\\"text\\\"\" }Body": {
             text: string;
+        };
+        Box: {
+            /** Format: int64 */
+            bottom: number;
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            right: number;
+            /** Format: int64 */
+            top: number;
         };
         Brief: {
             /** Format: int64 */
@@ -954,6 +981,10 @@ export interface components {
             unit?: string;
             value?: string;
         };
+        Label: {
+            box: components["schemas"]["Box"];
+            text: string;
+        };
         Leftover: {
             locator: components["schemas"]["Locator"];
             text: string;
@@ -1013,10 +1044,20 @@ export interface components {
             title?: string;
         };
         Passage: {
+            caption?: string;
+            /**
+             * Format: int64
+             * @description of text recognised in a picture, per cent
+             */
+            confidence?: number;
             /** @description what was read in it */
             facts: components["schemas"]["Found"][];
+            /** @description of a picture, its name */
+            file?: string;
             id: string;
             kind: string;
+            /** @description what is written in a picture */
+            labels?: components["schemas"]["Label"][];
             locator: components["schemas"]["Locator"];
             rows?: string[][];
             text: string;
@@ -2336,6 +2377,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                source: string;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

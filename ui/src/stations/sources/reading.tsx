@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
-import { Link, useLocation, useNavigate } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { api, take, type AboutSource, type Found, type Passage, type Reading } from "../../api/client";
 import { Button, Cap } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
@@ -196,6 +196,7 @@ function From({ source }: { source: Reading }): ReactNode {
 /** guess is about how high a passage stands, before it is measured. */
 function guess(p: Passage): number {
   if (p.kind === "heading") return 44;
+  if (p.kind === "picture") return 380;
   if (p.kind === "table") return 40 + 36 * (p.rows?.length ?? 1);
   return 16 + 24 * Math.ceil(p.text.length / 75);
 }
@@ -243,6 +244,7 @@ function Row({ passage: p, lit, all, copied, copy }: { passage: Passage; lit?: s
       <span className={`num relative text-xs leading-normal text-ink-2 desk:text-right ${p.kind === "heading" ? "pt-[11px]" : "pt-1"}`}>
         {p.kind === "heading" ? <span className="hidden desk:inline">{where}</span> : <Drawn passage={p} />}
         {p.locator.start && <span className="ml-2 desk:ml-0 desk:block">{p.locator.start}</span>}
+        {p.confidence !== undefined && p.kind !== "heading" && <span className="ml-2 desk:ml-0 desk:block" title="Recognised in a picture">{p.confidence}% sure</span>}
         {p.locator.row && <span className="ml-2 desk:ml-0 desk:block">row {p.locator.row}</span>}
         <button type="button" className="absolute top-0 right-0 bg-paper px-1 font-ui opacity-0 group-hover:opacity-100 focus-visible:opacity-100" aria-label={`Copy a citation of “${p.text.slice(0, 40)}”`} onClick={copy}>
           {copied ? "copied" : "cite"}
@@ -275,6 +277,7 @@ function Text({ passage: p, lit, all }: { passage: Passage; lit?: string; all: b
     const text = <Lit text={p.text} words={lit} all={all} />;
     return depth === 0 ? <h2 className={`font-[650] ${size} pt-1`}>{text}</h2> : <h3 className={`font-[650] ${size} pt-2`}>{text}</h3>;
   }
+  if (p.kind === "picture") return <Picture passage={p} lit={lit} />;
   if (p.kind === "table" && p.rows) return <Table rows={p.rows} show={all && lit ? (text) => <Lit text={text} words={lit} all /> : undefined} />;
   const formula = p.kind === "formula" ? p.facts.find((f) => f.latex) : undefined;
   if (formula?.latex)
@@ -287,6 +290,17 @@ function Text({ passage: p, lit, all }: { passage: Passage; lit?: string; all: b
   const body = <Lit text={p.text} words={lit} all={all} />;
   if (p.kind === "caption") return <p className="text-[13px] text-ink-2">{body}</p>;
   return p.kind === "item" ? <p className="read pl-5 text-base! -indent-4 leading-normal! before:mr-2 before:content-['–']">{body}</p> : <p className="read text-base! leading-normal!">{body}</p>;
+}
+
+/** Picture is a picture of the source; what is written in it is said to whoever can't see it. */
+function Picture({ passage: p, lit }: { passage: Passage; lit?: string }) {
+  const { course, source } = useParams();
+  const said = [p.caption, ...(p.labels ?? []).map((l) => l.text)].filter(Boolean).join("; ");
+  return (
+    <figure className={lit !== undefined && p.text.toLowerCase().includes(lit.toLowerCase()) ? "outline-2 outline-cite" : ""}>
+      <img loading="lazy" className="max-h-[60vh] max-w-full bg-white" alt={p.text || said || "A picture without words"} src={`/api/courses/${course}/sources/${source}/pictures/${p.file}`} />
+    </figure>
+  );
 }
 
 /** Lit sets words off, once or wherever they stand. */

@@ -104,7 +104,7 @@ export function SourcesStation() {
   );
 }
 
-const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", xlsx: "Spreadsheet", pdf: "PDF", docx: "Document", odt: "Document", epub: "Book", paper: "Past paper" };
+const kinds: Record<string, string> = { markdown: "Markdown", html: "Web page", captions: "Captions", table: "Table", xlsx: "Spreadsheet", pdf: "PDF", docx: "Document", odt: "Document", epub: "Book", paper: "Past paper", picture: "Picture" };
 
 function Row({ course, source: s }: { course: string; source: Source }) {
   const share = s.passages === 0 ? 0 : (100 * s.drawn) / s.passages;
