@@ -33,7 +33,7 @@ func (a *App) study(ctx context.Context, db store.DB, s store.Scope) (study, err
 	}
 	var key strings.Builder
 	for _, d := range docs {
-		fmt.Fprintf(&key, "%s %d;", d.id, len(d.doc.Passages))
+		fmt.Fprintf(&key, "%s %d %s %d;", d.id, len(d.doc.Passages), d.standing, d.dated.Unix())
 		for _, p := range d.doc.Passages {
 			key.WriteString(d.topics[p.ID])
 		}
@@ -46,7 +46,7 @@ func (a *App) study(ctx context.Context, db store.DB, s store.Scope) (study, err
 	}
 	sources := make([]writer.Source, len(docs))
 	for i, d := range docs {
-		sources[i] = writer.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Topics: d.topics}
+		sources[i] = writer.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Topics: d.topics, Standing: d.standing, Dated: d.dated}
 	}
 	known = study{key.String(), writer.Study(sources), libraryOf(docs)}
 	a.mu.Lock()

@@ -35,6 +35,14 @@ func (x *examination) ground(c question.Cite) Finding {
 		f.Says = "These words do not stand in the passage they are said to come from."
 		return f
 	}
+	for _, o := range x.library.overruled[c.Passage] {
+		if strings.Contains(source.Fold(c.Quote), source.Fold(o.lost.Quote)) || strings.Contains(source.Fold(o.lost.Quote), source.Fold(c.Quote)) {
+			f.Verdict, f.Title = Fail, "Another source overrules it"
+			f.Says = fmt.Sprintf("“%s” counts more, or is newer, and says “%s”.", x.library.titles[o.by.source], o.by.Quote)
+			f.Evidence = append(f.Evidence, x.library.evidence(o.by, o.by.Object)...)
+			return f
+		}
+	}
 	holds, shows := x.held(c)
 	if !shows {
 		f.Verdict, f.Title = Unsure, "The quote does not hold the key"

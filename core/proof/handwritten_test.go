@@ -29,7 +29,7 @@ func TestQuestionsAsPeopleWriteThem(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	l := NewLibrary([]Source{{"notes", doc.Title, doc}})
+	l := NewLibrary([]Source{{ID: "notes", Title: doc.Title, Doc: doc}})
 	file, err := os.Open("testdata/questions.jsonl")
 	if err != nil {
 		t.Fatal(err)

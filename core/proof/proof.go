@@ -17,6 +17,7 @@ package proof
 
 import (
 	"strings"
+	"time"
 
 	"zincowl/core/fact"
 	"zincowl/core/language"
@@ -79,11 +80,14 @@ type Report struct {
 	Mend     *question.Question `json:"mend"`
 }
 
-// Source is a document with its id.
+// Source is a document with its id, and how much it counts where sources
+// disagree.
 type Source struct {
-	ID    string
-	Title string
-	Doc   source.Document
+	ID       string
+	Title    string
+	Doc      source.Document
+	Standing source.Standing
+	Dated    time.Time
 }
 
 // Library is what the sources say, read for proofing. It does not change and
@@ -94,7 +98,12 @@ type Library struct {
 	terms    []entry
 	limits   []entry
 	formulas []formula
+
+	overruled map[string][]overruling // by passage
 }
+
+// overruling is a claim with the one of another source that stands instead.
+type overruling struct{ lost, by entry }
 
 type place struct {
 	source  string
@@ -119,7 +128,9 @@ type formula struct {
 
 // NewLibrary reads sources for proofing.
 func NewLibrary(sources []Source) *Library {
-	l := &Library{titles: map[string]string{}, passages: map[string]place{}}
+	l := &Library{titles: map[string]string{}, passages: map[string]place{}, overruled: map[string][]overruling{}}
+	var claims []fact.Claim
+	var claimed []entry
 	for _, s := range sources {
 		l.titles[s.ID] = s.Title
 		for _, p := range s.Doc.Passages {
@@ -131,14 +142,36 @@ func NewLibrary(sources []Source) *Library {
 			case fact.Definition:
 				e.term, e.meaning, e.stems = words(f.Subject), words(f.Object), language.Stems(f.Object)
 				l.terms = append(l.terms, e)
-			case fact.Limit:
-				l.limits = append(l.limits, e)
-			case fact.Formula:
-				l.formulas = append(l.formulas, formula{e, *f.Equation})
+			case fact.Limit, fact.Formula:
+				claims = append(claims, fact.Claim{Fact: f, Source: s.ID, Standing: s.Standing, Dated: s.Dated})
+				claimed = append(claimed, e)
 			}
 		}
 	}
+	lost := fact.Settle(claims)
+	for i, e := range claimed {
+		by, gone := lost[i]
+		switch {
+		case gone:
+			l.overruled[e.Fact.Passage] = append(l.overruled[e.Fact.Passage], overruling{e, claimed[by]})
+		case e.Type == fact.Formula:
+			l.formulas = append(l.formulas, formula{e, *e.Equation})
+		default:
+			l.limits = append(l.limits, e)
+		}
+	}
 	return l
+}
+
+// Overruled lists the passages that hold what another source overrules, by the
+// ids of their sources.
+func (l *Library) Overruled() map[string][]string {
+	out := map[string][]string{}
+	for passage := range l.overruled {
+		at := l.passages[passage]
+		out[at.source] = append(out[at.source], passage)
+	}
+	return out
 }
 
 func (l *Library) evidence(e entry, holds string) []Evidence {

@@ -34,7 +34,7 @@ func course(t testing.TB) (*writer.Material, *Library) {
 			t.Fatal(err)
 		}
 		from = append(from, writer.Source{ID: name, Title: doc.Title, Doc: doc})
-		sources = append(sources, Source{name, doc.Title, doc})
+		sources = append(sources, Source{ID: name, Title: doc.Title, Doc: doc})
 	}
 	return writer.Study(from), NewLibrary(sources)
 }
@@ -223,7 +223,7 @@ func TestOtherSourcesProveNothing(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	l := NewLibrary([]Source{{"other", "Other", doc}})
+	l := NewLibrary([]Source{{ID: "other", Title: "Other", Doc: doc}})
 	for _, q := range drafts(t, m, 41) {
 		if r := Examine(q, l); r.Verdict == Cleared {
 			t.Errorf("%s is cleared by a source that says nothing of it", q.Stem)
@@ -244,10 +244,45 @@ func TestFormulasThatDisagreeHold(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	l := NewLibrary([]Source{{"two", "Two", doc}})
+	l := NewLibrary([]Source{{ID: "two", Title: "Two", Doc: doc}})
 	r := Examine(question.Question{Kind: question.Numeric, Level: question.Easy, Stem: "The flow is 4 m. What is the loss in m?", Key: question.Key{Value: "8", Unit: "m"}}, l)
 	if r.Verdict != Held || !strings.Contains(r.Findings[0].Says, "disagree") {
 		t.Errorf("%s: %+v", r.Verdict, r.Findings)
+	}
+}
+
+// What a source of higher standing says otherwise faults a question, and nothing
+// new is drawn from it.
+func TestTheHigherStandingWins(t *testing.T) {
+	read := func(name, text string) source.Document {
+		doc, err := reader.Read(t.Context(), name, []byte(text), source.Tools{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return doc
+	}
+	notes := read("notes.txt", "Notes\n\nThe chlorine residual at the last tap must be at least 0.1 mg/L.")
+	rules := read("rules.txt", "Rules\n\nThe chlorine residual at the last tap must be at least 0.2 mg/L.")
+	alone := writer.Study([]writer.Source{{ID: "notes", Title: "Notes", Doc: notes}})
+	drawn := drafts(t, alone, 3)
+	if len(drawn) == 0 {
+		t.Fatal("nothing was drawn from the notes")
+	}
+	l := NewLibrary([]Source{{ID: "notes", Title: "Notes", Doc: notes, Standing: source.Notes}, {ID: "rules", Title: "Rules of Larkmere", Doc: rules, Standing: source.Rules}})
+	for _, q := range drawn {
+		r := Examine(q, l)
+		if r.Verdict != Faulted || !strings.Contains(r.Findings[len(r.Findings)-1].Says, "“Rules of Larkmere” counts more") {
+			t.Errorf("%s is %s: %+v", q.Stem, r.Verdict, r.Findings)
+		}
+	}
+	if len(l.Overruled()["notes"]) != 1 {
+		t.Errorf("overruled are %v", l.Overruled())
+	}
+	both := writer.Study([]writer.Source{{ID: "notes", Title: "Notes", Doc: notes, Standing: source.Notes}, {ID: "rules", Title: "Rules", Doc: rules, Standing: source.Rules}})
+	for _, q := range drafts(t, both, 3) {
+		if q.Cites[0].Source != "rules" {
+			t.Errorf("%s is drawn from %s", q.Stem, q.Cites[0].Source)
+		}
 	}
 }
 

@@ -18,18 +18,22 @@ import (
 	"math/rand/v2"
 	"slices"
 	"strings"
+	"time"
 
 	"zincowl/core/fact"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
 
-// Source is a document with its id and the topic of each of its passages.
+// Source is a document with its id, the topic of each of its passages, and how
+// much it counts where sources disagree.
 type Source struct {
-	ID     string
-	Title  string
-	Doc    source.Document
-	Topics map[string]string // passage id to topic id
+	ID       string
+	Title    string
+	Doc      source.Document
+	Topics   map[string]string // passage id to topic id
+	Standing source.Standing
+	Dated    time.Time
 }
 
 // Material is what a batch may be drawn from: the facts of all sources, ready
@@ -65,7 +69,8 @@ type idea struct {
 func Study(sources []Source) *Material {
 	m := &Material{facts: map[string]int{}}
 	var equations []equation
-	var limits []term
+	var limits, claimed []term
+	var claims []fact.Claim
 	ranges := learned{}
 	for i := range sources {
 		src := &sources[i]
@@ -79,13 +84,22 @@ func Study(sources []Source) *Material {
 			switch f.Type {
 			case fact.Definition:
 				m.terms = append(m.terms, t)
-			case fact.Formula:
-				equations = append(equations, equation{t, *f.Equation})
-			case fact.Limit:
-				limits = append(limits, t)
+			case fact.Formula, fact.Limit:
+				claims = append(claims, fact.Claim{Fact: f, Source: src.ID, Standing: src.Standing, Dated: src.Dated})
+				claimed = append(claimed, t)
 			}
 		}
 		ranges.learn(src.Doc.Passages)
+	}
+	overruled := fact.Settle(claims)
+	for i, t := range claimed {
+		switch _, lost := overruled[i]; {
+		case lost: // nothing is drawn from what another source overrules
+		case t.Type == fact.Formula:
+			equations = append(equations, equation{t, *t.Equation})
+		default:
+			limits = append(limits, t)
+		}
 	}
 	for i := range m.terms {
 		m.ideas = append(m.ideas, m.definitionIdeas(i)...)
