@@ -3,6 +3,7 @@ package app_test
 import (
 	"context"
 	"errors"
+	"fmt"
 	"strings"
 	"testing"
 	"time"
@@ -226,5 +227,72 @@ func TestPicturesAreKeptAndReplaced(t *testing.T) {
 	}
 	if _, err := w.PictureOf(ctx, w.person("stranger"), w.course, *a.SourceID, "second"); !errors.Is(err, app.ErrNotFound) {
 		t.Errorf("a stranger sees it: %v", err)
+	}
+}
+
+// Rules that say otherwise than the notes fault what was drawn from those; when
+// the person says that they count for less, it is cleared again.
+func TestAHigherStandingOverrulesWhatWasDrawn(t *testing.T) {
+	w := newWorld(t)
+	w.drafted(40)
+	faulted := func() (n int) {
+		all, err := w.Bench(ctx, w.owner, w.course)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, q := range all {
+			if q.Verdict == "faulted" {
+				n++
+			}
+		}
+		return n
+	}
+	before := faulted()
+	a := w.brings("rules.txt", "Screening rules\n\nThe head loss over a bar screen must not exceed 100 mm.")
+	if n := faulted(); n <= before {
+		t.Fatalf("%d questions are faulted, %d were before", n, before)
+	}
+	if _, err := w.ChangeSource(ctx, w.owner, w.course, *a.SourceID, app.AboutSource{Title: "Screening rules", Standing: source.Talk}); err != nil {
+		t.Fatal(err)
+	}
+	if n := faulted(); n != before {
+		t.Errorf("when the rules count least %d questions are faulted, %d were at first", n, before)
+	}
+}
+
+func TestWordsAreFoundInAllSources(t *testing.T) {
+	w := newWorld(t)
+	w.brings("evening.txt", notes)
+	w.brings("deutsch.txt", "Filter\n\nDer Filter ist ein Bett aus Sand, das die Teilchen aus dem Wasser nimmt. Die Betten werden gewaschen, und das Wasser wird nicht getrunken.")
+	find := func(words string) []app.Hit {
+		hits, err := w.Search(ctx, w.owner, w.course, words)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return hits
+	}
+	hits := find("sliding gates")
+	if len(hits) == 0 || hits[0].Title != "Evening notes" {
+		t.Fatalf("found %+v", hits)
+	}
+	sought := ""
+	for _, e := range hits[0].Excerpt {
+		if e.Sought {
+			sought += e.Text + " "
+		}
+	}
+	if sought != "sliding gate " {
+		t.Errorf("set off is %q", sought)
+	}
+	if hits := find("bett"); len(hits) == 0 || hits[0].Title != "Filter" || !strings.Contains(fmt.Sprint(hits[0].Excerpt), "{Betten true}") {
+		t.Errorf("word forms of another language: %+v", hits)
+	}
+	for _, nothing := range []string{"kiln", "'); drop table sources; --", "\"", "-", "&|!"} {
+		if hits := find(nothing); len(hits) != 0 {
+			t.Errorf("%q finds %+v", nothing, hits)
+		}
+	}
+	if _, err := w.Search(ctx, w.person("stranger"), w.course, "gate"); !errors.Is(err, app.ErrNotFound) {
+		t.Errorf("a stranger searches: %v", err)
 	}
 }

@@ -74,6 +74,9 @@ type document struct {
 	id     uuid.UUID
 	doc    source.Document
 	topics map[string]string
+
+	standing source.Standing
+	dated    time.Time
 }
 
 // AddSource reads bytes and stores what they hold, at once.
@@ -185,6 +188,13 @@ func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brough
 		if err := store.AddSource(ctx, tx, s, b.Source, b.doc, b.hash, rows, a.now()); err != nil {
 			return outcome{}, fmt.Errorf("storing the source: %w", err)
 		}
+		lost, err := a.overruled(ctx, tx, s)
+		if err != nil {
+			return outcome{}, err
+		}
+		if _, err := a.proofAnew(ctx, tx, s, lost); err != nil {
+			return outcome{}, err
+		}
 		return outcome{source: b.ID, version: 1}, store.Announce(ctx, tx, s, "sources")
 	}
 	b.ID = old.ID
@@ -199,6 +209,13 @@ func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brough
 	}
 	out.proofed = len(cut)
 	if out.benched, err = a.proofAnew(ctx, tx, s, cut); err != nil {
+		return outcome{}, err
+	}
+	lost, err := a.overruled(ctx, tx, s)
+	if err != nil {
+		return outcome{}, err
+	}
+	if _, err := a.proofAnew(ctx, tx, s, lost); err != nil {
 		return outcome{}, err
 	}
 	return out, store.Announce(ctx, tx, s, "sources")
@@ -317,6 +334,52 @@ func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID) (Readi
 	return out, err
 }
 
+// Hit is a passage that a search over all sources found.
+type Hit struct {
+	SourceID uuid.UUID      `json:"source_id"`
+	Title    string         `json:"title" doc:"of the source"`
+	Passage  string         `json:"passage"`
+	Locator  source.Locator `json:"locator"`
+	Excerpt  []Excerpt      `json:"excerpt" nullable:"false"`
+}
+
+// Excerpt is a piece of a passage; those that were sought are set off.
+type Excerpt struct {
+	Text   string `json:"text"`
+	Sought bool   `json:"sought,omitempty"`
+}
+
+// Search finds words in all sources of a course, the best passages first.
+func (a *App) Search(ctx context.Context, account, course uuid.UUID, words string) ([]Hit, error) {
+	out := []Hit{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		found, err := store.Search(ctx, a.pool, s, words)
+		for _, h := range found {
+			out = append(out, Hit{h.SourceID, h.Title, h.Passage, h.Locator, excerpt(h.Excerpt)})
+		}
+		return err
+	})
+	return out, err
+}
+
+// excerpt parts an excerpt at the marks around what was sought.
+func excerpt(text string) []Excerpt {
+	out := []Excerpt{}
+	for text != "" {
+		before, rest, ok := strings.Cut(text, store.HitStart)
+		if before != "" {
+			out = append(out, Excerpt{Text: before})
+		}
+		if !ok {
+			break
+		}
+		sought, after, _ := strings.Cut(rest, store.HitEnd)
+		out = append(out, Excerpt{sought, true})
+		text = after
+	}
+	return out
+}
+
 // PictureOf reads a picture of a source.
 func (a *App) PictureOf(ctx context.Context, account, course, id uuid.UUID, file string) ([]byte, error) {
 	var out []byte
@@ -392,6 +455,23 @@ func (a *App) proofAnew(ctx context.Context, tx pgx.Tx, s store.Scope, questions
 	return benched, nil
 }
 
+// overruled lists the questions drawn from what another source overrules.
+func (a *App) overruled(ctx context.Context, tx pgx.Tx, s store.Scope) ([]store.Question, error) {
+	docs, err := a.documents(ctx, tx, s)
+	if err != nil || len(docs) < 2 {
+		return nil, err
+	}
+	var out []store.Question
+	for id, passages := range libraryOf(docs).Overruled() {
+		drawn, err := store.DrawnFromPassages(ctx, tx, s, uuid.MustParse(id), passages)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, drawn...)
+	}
+	return out, nil
+}
+
 // AboutSource is what a person says of a source.
 type AboutSource struct {
 	Title    string          `json:"title" maxLength:"200"`
@@ -414,7 +494,18 @@ func (a *App) ChangeSource(ctx context.Context, account, course, id uuid.UUID, a
 	}
 	var out Source
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		before, err := a.overruled(ctx, tx, s)
+		if err != nil {
+			return err
+		}
 		if err := store.ChangeSource(ctx, tx, s, change); err != nil {
+			return err
+		}
+		now, err := a.overruled(ctx, tx, s)
+		if err != nil {
+			return err
+		}
+		if _, err := a.proofAnew(ctx, tx, s, append(before, now...)); err != nil {
 			return err
 		}
 		stored, err := store.SourceOf(ctx, tx, s, id)
@@ -443,6 +534,10 @@ func (a *App) documents(ctx context.Context, db store.DB, s store.Scope) ([]docu
 			return nil, fmt.Errorf("reading the passages of %s: %w", src.Title, err)
 		}
 		d := document{id: src.ID, doc: source.Document{Title: src.Title, Language: src.Language, Kind: src.Kind, Passages: passages(stored)}, topics: map[string]string{}}
+		d.standing = source.Standing(src.Standing)
+		if src.Dated != nil {
+			d.dated = *src.Dated
+		}
 		for _, p := range stored {
 			if p.TopicID != nil {
 				d.topics[p.ID] = p.TopicID.String()
@@ -456,7 +551,7 @@ func (a *App) documents(ctx context.Context, db store.DB, s store.Scope) ([]docu
 func libraryOf(docs []document) *proof.Library {
 	sources := make([]proof.Source, len(docs))
 	for i, d := range docs {
-		sources[i] = proof.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc}
+		sources[i] = proof.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Standing: d.standing, Dated: d.dated}
 	}
 	return proof.NewLibrary(sources)
 }

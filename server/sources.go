@@ -94,6 +94,12 @@ func (s *Server) sourceOperations() {
 	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}", "reading", "Open a source in place", func(ctx context.Context, in *OfSource) (app.Reading, error) {
 		return s.app.Reading(ctx, account(ctx), in.Course, in.Source)
 	})
+	operation(s, http.MethodGet, "/api/courses/{course}/search", "search", "Find words in all sources", func(ctx context.Context, in *struct {
+		InCourse
+		Words string `query:"words" required:"true" minLength:"2" maxLength:"300"`
+	}) ([]app.Hit, error) {
+		return s.app.Search(ctx, account(ctx), in.Course, in.Words)
+	})
 	huma.Register(s.api, huma.Operation{OperationID: "picture", Method: http.MethodGet, Path: "/api/courses/{course}/sources/{source}/pictures/{file}", Summary: "See a picture of a source"},
 		func(ctx context.Context, in *struct {
 			OfSource

@@ -248,3 +248,10 @@ func DrawnFromNothing(ctx context.Context, db DB, s Scope, source uuid.UUID) ([]
 		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3
 			and not exists (select 1 from passages p where p.source_id = c.source_id and p.id = c.passage_id))`, s.course, s.account, source)
 }
+
+// DrawnFromPassages lists the questions drawn from some passages of a source,
+// dropped ones left out.
+func DrawnFromPassages(ctx context.Context, db DB, s Scope, source uuid.UUID, passages []string) ([]Question, error) {
+	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped'
+		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3 and c.passage_id = any($4))`, s.course, s.account, source, passages)
+}

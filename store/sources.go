@@ -202,3 +202,48 @@ func SetPassageTopics(ctx context.Context, db DB, s Scope, id uuid.UUID, topics 
 		where p.course_id = $1 and p.source_id = $2`, s.course, id, passages, ids)
 	return err
 }
+
+// Hit is a passage that a search over a course found. In the excerpt what was
+// sought stands between HitStart and HitEnd.
+type Hit struct {
+	SourceID uuid.UUID      `db:"source_id"`
+	Title    string         `db:"title"`
+	Passage  string         `db:"id"`
+	Locator  source.Locator `db:"locator"`
+	Excerpt  string         `db:"excerpt"`
+}
+
+// HitStart and HitEnd stand around what was sought; neither occurs in a text
+// that people write.
+const (
+	HitStart = "\ue000"
+	HitEnd   = "\ue001"
+)
+
+const (
+	// ranked is how many matches are put in order, and shown how many of those
+	// are given: a word that stands everywhere is not worth ranking everywhere.
+	ranked = 1000
+	shown  = 40
+)
+
+// Search finds passages of a course by words, in the word forms of the sources'
+// languages, the best first. "Quotes", or and -not are understood.
+func Search(ctx context.Context, db DB, s Scope, words string) ([]Hit, error) {
+	return all[Hit](ctx, db, `with spoken as (
+			select language, case language
+				when 'en' then 'english'::regconfig when 'es' then 'spanish'::regconfig when 'fr' then 'french'::regconfig when 'de' then 'german'::regconfig
+				when 'pt' then 'portuguese'::regconfig when 'it' then 'italian'::regconfig else 'simple'::regconfig end as config
+			from (select distinct language from sources where course_id = $1) l
+		), sought as (
+			select language, config, websearch_to_tsquery(config, $2) as q from spoken
+		), found as (
+			select p.source_id, p.id, p.locator, p.text, p.ordinal, sought.config, sought.q, ts_rank(p.words, sought.q) as rank
+			from sought cross join lateral (
+				select * from passages where course_id = $1 and words @@ sought.q and language = sought.language limit $3) p
+			order by rank desc, p.source_id, p.ordinal limit $4
+		)
+		select f.source_id, s.title, f.id, f.locator,
+			ts_headline(f.config, left(f.text, 5000), f.q, 'StartSel=`+HitStart+`, StopSel=`+HitEnd+`, MaxWords=24, MinWords=12') as excerpt
+		from found f join sources s on s.id = f.source_id order by f.rank desc, f.source_id, f.ordinal`, s.course, words, ranked, shown)
+}

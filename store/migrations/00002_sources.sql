@@ -41,7 +41,8 @@ alter table passages
     add column words tsvector generated always as (to_tsvector(case language
         when 'en' then 'english'::regconfig when 'es' then 'spanish'::regconfig when 'fr' then 'french'::regconfig when 'de' then 'german'::regconfig
         when 'pt' then 'portuguese'::regconfig when 'it' then 'italian'::regconfig else 'simple'::regconfig end, left(text, 200000))) stored;
-create index on passages using gin (words);
+create extension if not exists btree_gin; -- a part of PostgreSQL's own package
+create index on passages using gin (course_id, words);
 
 create table pictures (
     source_id uuid not null references sources on delete cascade,
