@@ -35,7 +35,7 @@ var siblings = map[string][]string{
 	"maths":    {},
 	"source":   {"language", "maths", "source"},
 	"fact":     {"language", "maths", "source"},
-	"syllabus": {"language", "source"},
+	"syllabus": {"ability", "language", "source"},
 	"question": {"source"},
 	"split":    {"language", "question", "source"},
 	"writer":   {"fact", "language", "maths", "question", "source"},

@@ -11,15 +11,16 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"zincowl/core/ability"
-	"zincowl/core/syllabus"
 	"zincowl/store"
 )
 
-// Topic is a topic as the page sees one.
+// Topic is a topic with its share of the marks. It belongs to the nearest one
+// before it that is less deep.
 type Topic struct {
-	ID     uuid.UUID `json:"id,omitempty" required:"false" doc:"left out for a new topic"`
-	Title  string    `json:"title" maxLength:"120"`
-	Weight float64   `json:"weight" minimum:"0" maximum:"100000" doc:"share of the marks; shares are brought to 100 together"`
+	ID     uuid.UUID `json:"id"`
+	Title  string    `json:"title"`
+	Depth  int       `json:"depth"`
+	Weight float64   `json:"weight" doc:"share of the marks without the topics below it, per cent"`
 }
 
 // CourseText is what a person writes about a course.
@@ -28,13 +29,20 @@ type CourseText struct {
 	Issuer   string  `json:"issuer" maxLength:"120" required:"false"`
 	ExamDate string  `json:"exam_date" required:"false" doc:"YYYY-MM-DD, or empty"`
 	PassMark float64 `json:"pass_mark" minimum:"0" maximum:"100" doc:"per cent"`
-	Topics   []Topic `json:"topics" nullable:"false" maxItems:"200"`
+}
+
+// NewCourse is a course to be made, with its outline where there is one
+// already.
+type NewCourse struct {
+	CourseText
+	Topics []SyllabusTopic `json:"topics,omitempty" required:"false" nullable:"false" maxItems:"600"`
 }
 
 // Course is a course with the live numbers of its workline.
 type Course struct {
 	ID uuid.UUID `json:"id"`
 	CourseText
+	Topics     []Topic    `json:"topics" nullable:"false"`
 	Version    int        `json:"version"`
 	Role       store.Role `json:"role"`
 	DaysToExam *int       `json:"days_to_exam,omitempty"`
@@ -108,7 +116,7 @@ func below(gaps []ability.Gap, pass float64) int {
 }
 
 func (a *App) courseView(c store.Course, topics []store.Topic) Course {
-	out := Course{ID: c.ID, Version: c.Version, Role: c.Role, CourseText: CourseText{Title: c.Title, Issuer: c.Issuer, PassMark: c.PassMark, Topics: []Topic{}}}
+	out := Course{ID: c.ID, Version: c.Version, Role: c.Role, CourseText: CourseText{Title: c.Title, Issuer: c.Issuer, PassMark: c.PassMark}, Topics: []Topic{}}
 	if c.ExamDate != nil {
 		out.ExamDate = c.ExamDate.Format(time.DateOnly)
 		today := a.now().UTC().Truncate(24 * time.Hour)
@@ -116,49 +124,34 @@ func (a *App) courseView(c store.Course, topics []store.Topic) Course {
 		out.DaysToExam = &days
 	}
 	for _, t := range topics {
-		out.Topics = append(out.Topics, Topic(t))
+		out.Topics = append(out.Topics, Topic{t.ID, t.Title, t.Depth, t.Weight})
 	}
 	return out
 }
 
 // check reads what a person wrote about a course.
-func (text CourseText) check() (store.Course, []store.Topic, error) {
+func (text CourseText) check() (store.Course, error) {
 	c := store.Course{Title: strings.TrimSpace(text.Title), Issuer: strings.TrimSpace(text.Issuer), PassMark: text.PassMark}
 	if c.Title == "" {
-		return c, nil, invalid("The course has no title; write what the exam is called.")
+		return c, invalid("The course has no title; write what the exam is called.")
 	}
 	if text.ExamDate != "" {
 		date, err := time.Parse(time.DateOnly, text.ExamDate)
 		if err != nil {
-			return c, nil, invalid("The exam date %q is no date; write it as 2027-01-31.", text.ExamDate)
+			return c, invalid("The exam date %q is no date; write it as 2027-01-31.", text.ExamDate)
 		}
 		c.ExamDate = &date
 	}
-	var topics []store.Topic
-	names := map[string]bool{}
-	for i, t := range text.Topics {
-		title := strings.TrimSpace(t.Title)
-		if title == "" {
-			return c, nil, invalid("Topic %d has no name; write one or take it out.", i+1)
-		}
-		if names[strings.ToLower(title)] {
-			return c, nil, invalid("The topic %q stands there twice.", title)
-		}
-		names[strings.ToLower(title)] = true
-		if t.ID == uuid.Nil {
-			t.ID = uuid.New()
-		}
-		topics = append(topics, store.Topic{ID: t.ID, Title: title, Weight: t.Weight})
-	}
-	if len(topics) == 0 {
-		return c, nil, invalid("The course has no topic; name at least one.")
-	}
-	return c, topics, nil
+	return c, nil
 }
 
 // AddCourse makes a course whose owner is the account.
-func (a *App) AddCourse(ctx context.Context, account uuid.UUID, text CourseText) (Course, error) {
-	c, topics, err := text.check()
+func (a *App) AddCourse(ctx context.Context, account uuid.UUID, text NewCourse) (Course, error) {
+	c, err := text.check()
+	if err != nil {
+		return Course{}, err
+	}
+	topics, statements, err := checkOutline(text.Topics)
 	if err != nil {
 		return Course{}, err
 	}
@@ -168,7 +161,10 @@ func (a *App) AddCourse(ctx context.Context, account uuid.UUID, text CourseText)
 		if err != nil {
 			return err
 		}
-		return store.SetTopics(ctx, tx, s, topics)
+		if err := store.SetSyllabus(ctx, tx, s, topics, statements); err != nil {
+			return err
+		}
+		return a.weigh(ctx, tx, s)
 	})
 	if err != nil {
 		return Course{}, fmt.Errorf("adding the course: %w", err)
@@ -176,10 +172,9 @@ func (a *App) AddCourse(ctx context.Context, account uuid.UUID, text CourseText)
 	return a.Course(ctx, account, c.ID)
 }
 
-// ChangeCourse writes a course that was read at a version. Passages are given
-// their topics anew.
+// ChangeCourse writes a course that was read at a version.
 func (a *App) ChangeCourse(ctx context.Context, account, course uuid.UUID, text CourseText, version int) (Course, error) {
-	c, topics, err := text.check()
+	c, err := text.check()
 	if err != nil {
 		return Course{}, err
 	}
@@ -187,40 +182,10 @@ func (a *App) ChangeCourse(ctx context.Context, account, course uuid.UUID, text 
 		if err := store.ChangeCourse(ctx, tx, s, c, version); err != nil {
 			return stale(err)
 		}
-		if err := store.SetTopics(ctx, tx, s, topics); err != nil {
-			return err
-		}
-		docs, err := a.documents(ctx, tx, s)
-		if err != nil {
-			return err
-		}
-		for _, d := range docs {
-			if err := store.SetPassageTopics(ctx, tx, s, d.id, assign(d, topics)); err != nil {
-				return err
-			}
-		}
 		return store.Announce(ctx, tx, s, "course")
 	})
 	if err != nil {
 		return Course{}, err
 	}
 	return a.Course(ctx, account, course)
-}
-
-// assign gives the passages of a document their topics.
-func assign(d document, topics []store.Topic) map[string]uuid.UUID {
-	out := map[string]uuid.UUID{}
-	for passage, topic := range syllabus.Assign(d.doc.Passages, topicsOf(topics)) {
-		out[passage] = uuid.MustParse(topic)
-	}
-	return out
-}
-
-// topicsOf are the topics as the core knows them.
-func topicsOf(topics []store.Topic) []syllabus.Topic {
-	out := make([]syllabus.Topic, len(topics))
-	for i, t := range topics {
-		out[i] = syllabus.Topic{ID: t.ID.String(), Title: t.Title, Weight: t.Weight}
-	}
-	return out
 }

@@ -72,13 +72,13 @@ type Brief struct {
 type Bears struct {
 	TopicID *uuid.UUID `json:"topic_id,omitempty"`
 	Title   string     `json:"title"`
-	Easy    Share      `json:"easy"`
-	Medium  Share      `json:"medium"`
-	Hard    Share      `json:"hard"`
+	Easy    Supply     `json:"easy"`
+	Medium  Supply     `json:"medium"`
+	Hard    Supply     `json:"hard"`
 }
 
-// Share is how many questions there are of how many the sources can bear.
-type Share struct {
+// Supply is how many questions there are of how many the sources can bear.
+type Supply struct {
 	Held int  `json:"held"`
 	Can  int  `json:"can"`
 	Many bool `json:"many" doc:"numbers can be drawn anew, so there is no end"`
@@ -117,13 +117,13 @@ func (a *App) CanBear(ctx context.Context, account, course uuid.UUID) ([]Bears, 
 		if err != nil {
 			return err
 		}
-		share := func(topic *uuid.UUID, level question.Level) Share {
+		share := func(topic *uuid.UUID, level question.Level) Supply {
 			id := ""
 			if topic != nil {
 				id = topic.String()
 			}
 			n := known.material.Bears(id, level)
-			out := Share{Can: n, Many: n >= writer.ManyPerIdea}
+			out := Supply{Can: n, Many: n >= writer.ManyPerIdea}
 			for _, h := range held {
 				if h.Level == string(level) && same(h.TopicID, topic) {
 					out.Held = h.Count
@@ -297,7 +297,11 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 	}
 	brief := batchView(stored).Brief
 	want := writer.Brief{Count: brief.Count, Levels: brief.Levels, Kinds: brief.Kinds, Seed: brief.Seed}
-	for _, t := range brief.Topics {
+	topics, err := store.Topics(ctx, a.pool, s)
+	if err != nil {
+		return nil, err
+	}
+	for _, t := range withBelow(topics, brief.Topics) {
 		want.Topics = append(want.Topics, t.String())
 	}
 	for _, src := range brief.Sources {
@@ -325,7 +329,9 @@ func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ord
 		fresh.State = "bank"
 	}
 	fresh.Kind, fresh.Level, fresh.Title = string(q.Kind), string(q.Level), q.Title
-	fresh.TopicID = topicID(q.Topic)
+	if fresh.TopicID = topicID(q.Topic); fresh.TopicID != nil {
+		fresh.By, fresh.Sure = "passage", 100
+	}
 	fresh.Cites = citedPassages(q)
 	return pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
 		state, err := store.BatchState(ctx, tx, s, batch)

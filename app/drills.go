@@ -186,8 +186,9 @@ func chosen(ask Ask, gaps []ability.Gap, topics []store.Topic) ([]ability.Gap, s
 		}
 		names = append(names, topics[at].Title)
 	}
+	asked := withBelow(topics, ask.Topics)
 	gaps = slices.DeleteFunc(gaps, func(g ability.Gap) bool {
-		return !slices.ContainsFunc(ask.Topics, func(id uuid.UUID) bool { return id.String() == g.Topic })
+		return !slices.ContainsFunc(asked, func(id uuid.UUID) bool { return id.String() == g.Topic })
 	})
 	return gaps, "Weak first · " + strings.Join(names, ", "), nil
 }

@@ -13,6 +13,7 @@ import (
 type Gap struct {
 	TopicID  uuid.UUID        `json:"topic_id"`
 	Title    string           `json:"title"`
+	Within   string           `json:"within,omitempty" doc:"the topic that it is a part of"`
 	Weight   float64          `json:"weight" doc:"share of the exam's marks, per cent"`
 	Answered int              `json:"answered"`
 	Estimate ability.Estimate `json:"estimate"`
@@ -36,12 +37,20 @@ func (a *App) Gaps(ctx context.Context, account, course uuid.UUID) ([]Gap, error
 		if err != nil {
 			return err
 		}
-		titles := map[string]string{}
+		titles, within := map[string]string{}, map[string]string{}
+		var above []string
 		for _, t := range topics {
+			above = append(above[:t.Depth], t.Title)
 			titles[t.ID.String()] = t.Title
+			if t.Depth > 0 {
+				within[t.ID.String()] = above[t.Depth-1]
+			}
 		}
 		for _, g := range gaps {
-			out = append(out, Gap{uuid.MustParse(g.Topic), titles[g.Topic], g.Weight, g.Answered, g.Estimate, g.AtStake, ready[g.Topic]})
+			if g.Weight == 0 && g.Answered == 0 && ready[g.Topic] == 0 {
+				continue // only the topics below it are asked about
+			}
+			out = append(out, Gap{uuid.MustParse(g.Topic), titles[g.Topic], within[g.Topic], g.Weight, g.Answered, g.Estimate, g.AtStake, ready[g.Topic]})
 		}
 		return nil
 	})

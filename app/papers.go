@@ -15,7 +15,6 @@ import (
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/split"
-	"zincowl/core/syllabus"
 	"zincowl/store"
 )
 
@@ -115,20 +114,24 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progres
 	if err != nil {
 		return nil, err
 	}
-	topics, err := store.Topics(ctx, a.pool, s)
+	docs, err := a.documents(ctx, a.pool, s)
+	if err != nil {
+		return nil, err
+	}
+	sorter, err := a.sorter(ctx, a.pool, s, docs)
 	if err != nil {
 		return nil, err
 	}
 	b := paperSource(p, understood)
 	b.ID = uuid.New()
-	belongs := syllabus.Assign(b.doc.Passages, topicsOf(topics))
 	fresh := make([]store.NewQuestion, len(understood.Questions))
 	for i, q := range understood.Questions {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
 		q.Origin.From = b.Title
-		q.Topic = belongs[b.doc.Passages[i].ID]
+		at, _ := sorter.Of(b.doc.Passages[i].Text)
+		q.Topic = at.Topic
 		for j := range understood.Stimuli {
 			if understood.Stimuli[j].ID == q.Stimulus {
 				q.Given = &understood.Stimuli[j]
@@ -137,7 +140,7 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progres
 		version, _ := examined(q, known.library)
 		fresh[i] = store.NewQuestion{Fingerprint: question.Identify(q), Version: version, Cites: []store.CitedPassage{{Source: b.ID, Passage: b.doc.Passages[i].ID}}}
 		fresh[i].ID, fresh[i].Ordinal, fresh[i].State = uuid.New(), i+1, "bench"
-		fresh[i].Kind, fresh[i].Level, fresh[i].Title, fresh[i].TopicID = string(q.Kind), string(q.Level), q.Title, topicID(q.Topic)
+		fresh[i].Kind, fresh[i].Level, fresh[i].Title, fresh[i].Placement = string(q.Kind), string(q.Level), q.Title, placement(at)
 		progress(i+1, len(fresh))
 	}
 	return func(tx pgx.Tx) (uuid.UUID, string, error) {
@@ -174,7 +177,10 @@ func (a *App) keepPaper(ctx context.Context, tx pgx.Tx, s store.Scope, b brought
 	if repeats > 0 {
 		says += fmt.Sprintf(" %d that you had already were left out.", repeats)
 	}
-	for _, what := range []string{"sources", "bench"} {
+	if err := a.weigh(ctx, tx, s); err != nil {
+		return "", err
+	}
+	for _, what := range []string{"sources", "bench", "course"} {
 		if err := store.Announce(ctx, tx, s, what); err != nil {
 			return "", err
 		}

@@ -45,6 +45,8 @@ type Passage struct {
 	Rows     [][]string      `json:"rows,omitempty"`
 	Locator  source.Locator  `json:"locator"`
 	TopicID  *uuid.UUID      `json:"topic_id,omitempty"`
+	Sure     int             `json:"sure" doc:"how sure the topic is, per cent"`
+	By       string          `json:"by" enum:"words,person" doc:"who gave the topic"`
 	Verdicts []proof.Verdict `json:"verdicts" enum:"cleared,held,faulted,unproven" doc:"of the questions drawn from it"`
 	Facts    []Found         `json:"facts" doc:"what was read in it"`
 
@@ -174,12 +176,16 @@ func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brough
 	if old, err := store.SourceByHash(ctx, tx, s, b.hash); err == nil {
 		return outcome{}, invalid("This text is among your sources already, as “%s”.", old.Title)
 	}
-	topics, err := store.Topics(ctx, tx, s)
+	docs, err := a.documents(ctx, tx, s)
+	if err != nil {
+		return outcome{}, err
+	}
+	sorter, err := a.sorter(ctx, tx, s, docs, b.doc.Passages)
 	if err != nil {
 		return outcome{}, err
 	}
 	b.ID = uuid.New()
-	rows := passageRows(b, assign(document{doc: b.doc}, topics))
+	rows := passageRows(b, places(sorter, b.doc.Passages))
 	old, err := a.earlier(ctx, tx, s, b)
 	if err != nil {
 		return outcome{}, err
@@ -252,18 +258,15 @@ func (a *App) earlier(ctx context.Context, tx pgx.Tx, s store.Scope, b brought) 
 }
 
 // passageRows are the passages of a document as they are stored.
-func passageRows(b brought, topics map[string]uuid.UUID) []store.Passage {
+func passageRows(b brought, places map[string]store.Placement) []store.Passage {
 	out := make([]store.Passage, len(b.doc.Passages))
 	for i, p := range b.doc.Passages {
-		out[i] = store.Passage{ID: p.ID, Kind: string(p.Kind), Text: p.Text, Locator: p.Locator, Facts: mustJSON(list(b.facts[p.ID])), Sure: p.Confidence}
+		out[i] = store.Passage{ID: p.ID, Kind: string(p.Kind), Text: p.Text, Locator: p.Locator, Facts: mustJSON(list(b.facts[p.ID])), Recognised: p.Confidence, Placement: places[p.ID]}
 		if p.File != "" {
 			out[i].Picture = &store.Picture{File: p.File, Caption: p.Caption, Labels: p.Labels}
 		}
 		if p.Rows != nil {
 			out[i].Rows = mustJSON(p.Rows)
-		}
-		if topic, ok := topics[p.ID]; ok {
-			out[i].TopicID = &topic
 		}
 	}
 	return out
@@ -322,7 +325,7 @@ func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID) (Readi
 			return err
 		}
 		for i, p := range passages(stored) {
-			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, []proof.Verdict{}, []Found{}, p.Confidence, p.File, p.Caption, p.Labels}
+			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, stored[i].Sure, stored[i].By, []proof.Verdict{}, []Found{}, p.Confidence, p.File, p.Caption, p.Labels}
 			for _, v := range stored[i].Verdicts {
 				view.Verdicts = append(view.Verdicts, proof.Verdict(v))
 			}
@@ -394,7 +397,7 @@ func (a *App) PictureOf(ctx context.Context, account, course, id uuid.UUID, file
 func passages(stored []store.Passage) []source.Passage {
 	out := make([]source.Passage, len(stored))
 	for i, p := range stored {
-		out[i] = source.Passage{ID: p.ID, Kind: source.Kind(p.Kind), Text: p.Text, Locator: p.Locator, Confidence: p.Sure}
+		out[i] = source.Passage{ID: p.ID, Kind: source.Kind(p.Kind), Text: p.Text, Locator: p.Locator, Confidence: p.Recognised}
 		if p.Picture != nil {
 			out[i].File, out[i].Caption, out[i].Labels = p.Picture.File, p.Picture.Caption, p.Picture.Labels
 		}
@@ -415,6 +418,9 @@ func (a *App) RemoveSource(ctx context.Context, account, course, id uuid.UUID) e
 			return err
 		}
 		if _, err := a.proofAnew(ctx, tx, s, drawn); err != nil {
+			return err
+		}
+		if err := a.weigh(ctx, tx, s); err != nil { // it may have been a past paper
 			return err
 		}
 		return store.Announce(ctx, tx, s, "sources")

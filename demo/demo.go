@@ -19,6 +19,7 @@ import (
 
 	"zincowl/app"
 	"zincowl/core/question"
+	"zincowl/core/syllabus"
 	"zincowl/store"
 )
 
@@ -93,12 +94,12 @@ func (l *loader) people(ctx context.Context, now time.Time) error {
 		return err
 	}
 	l.account = account.ID
-	text := app.CourseText{
+	text := app.NewCourse{CourseText: app.CourseText{
 		Title: l.course.Title, Issuer: l.course.Issuer, PassMark: l.course.PassMark,
 		ExamDate: now.AddDate(0, 0, l.course.DaysToExam).UTC().Format(time.DateOnly),
-	}
+	}}
 	for _, t := range l.course.Topics {
-		text.Topics = append(text.Topics, app.Topic{Title: t.Title, Weight: t.Weight})
+		text.Topics = append(text.Topics, app.SyllabusTopic{Title: t.Title, Given: &syllabus.Weight{Value: t.Weight, Unit: syllabus.Percent}})
 	}
 	added, err := l.app.AddCourse(ctx, l.account, text)
 	if err != nil {

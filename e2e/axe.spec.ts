@@ -15,6 +15,7 @@ async function clean(page: Page, where: string) {
 
 const screens: [string, RegExp][] = [
   ["sources", /Disinfection notes/],
+  ["sources/syllabus", /In no topic/],
   ["draft", /What the sources can bear/],
   ["proof", /Key, reasons and findings/],
   ["drill", /Drills so far/],

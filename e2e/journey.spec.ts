@@ -62,11 +62,12 @@ test("from sign-up to a weak topic, on notes typed by hand", async ({ page }) =>
   await page.getByLabel("Set by").fill("Province of Larkmere");
   await page.getByLabel("Exam date").fill("2031-05-06");
   await page.getByLabel("Pass mark").fill("60");
-  await page.getByLabel("Topic 1", { exact: true }).fill("Screening");
-  await page.getByLabel("Weight of topic 1").fill("60");
-  await page.getByLabel("Topic 2", { exact: true }).fill("Softening");
-  await page.getByLabel("Weight of topic 2").fill("40");
+  await page.getByLabel(/outline, if you have it/).fill("Screening 60%\nSoftening 40%");
   await page.getByRole("button", { name: "Make the course" }).click();
+  await expect(page.getByRole("textbox", { name: "Weight of Softening" })).toHaveValue("40%");
+  await page.getByRole("button", { name: "Save the syllabus" }).click();
+  await expect(page.getByRole("status")).toHaveText("2 topics");
+  await page.getByRole("link", { name: /^Sources/ }).click();
 
   await expect(page.getByRole("heading", { name: "Nothing to read yet" })).toBeVisible();
   await page.keyboard.press("a");

@@ -49,7 +49,7 @@ export async function signInToDemo(page: Page) {
 
 /** A course without sources, on one topic. */
 export async function emptyCourse(page: Page, title: string, topic: string) {
-  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title, pass_mark: 60, topics: [{ title: topic, weight: 1 }] } });
+  const made = await page.request.post(`${process.env.BASE_URL}/api/courses`, { data: { title, pass_mark: 60, topics: [{ title: topic, given: { value: 1, unit: "marks" } }] } });
   return ((await made.json()) as { id: string }).id;
 }
 
@@ -58,7 +58,7 @@ export async function courseWithNotes(page: Page, questions = 0) {
   const at = `${process.env.BASE_URL}/api/courses`;
   const course = (await (
     await page.request.post(at, {
-      data: { title: "Intake attendant", exam_date: "2031-05-06", pass_mark: 60, topics: [{ title: "Screening", weight: 60 }, { title: "Softening", weight: 40 }] },
+      data: { title: "Intake attendant", exam_date: "2031-05-06", pass_mark: 60, topics: [{ title: "Screening", given: { value: 60, unit: "marks" } }, { title: "Softening", given: { value: 40, unit: "marks" } }] },
     })
   ).json()) as { id: string };
   await page.request.put(`${at}/${course.id}/arrivals/${crypto.randomUUID()}?name=evening.txt`, { data: Buffer.from(notes), headers: { "Content-Type": "application/octet-stream" } });

@@ -160,7 +160,7 @@ func (v visitor) owned() map[string]string {
 	v.t.Helper()
 	ids := map[string]string{"position": "1", "batch": uuid.NewString(), "drill": uuid.NewString()}
 	var made withID
-	v.get(&made, "POST", "/api/courses", map[string]any{"title": "Intake", "pass_mark": 60, "topics": []any{map[string]any{"title": "Screening", "weight": 1}}})
+	v.get(&made, "POST", "/api/courses", map[string]any{"title": "Intake", "pass_mark": 60, "topics": []any{map[string]any{"title": "Screening"}}})
 	ids["course"] = made.ID
 	at := "/api/courses/" + made.ID
 	ids["file"] = "none"

@@ -19,13 +19,6 @@ type Course struct {
 	Role     Role       `db:"role"`
 }
 
-// Topic is a node of a course's syllabus.
-type Topic struct {
-	ID     uuid.UUID `db:"id"`
-	Title  string    `db:"title"`
-	Weight float64   `db:"weight"` // share of the marks, per cent
-}
-
 // AddCourse stores a new course with its owner.
 func AddCourse(ctx context.Context, db DB, account uuid.UUID, c Course, now time.Time) (Scope, error) {
 	_, err := db.Exec(ctx, `insert into courses (id, title, issuer, exam_date, pass_mark, created_at) values ($1, $2, $3, $4, $5, $6)`,
@@ -63,32 +56,6 @@ func CourseOf(ctx context.Context, db DB, s Scope) (Course, error) {
 func ChangeCourse(ctx context.Context, db DB, s Scope, c Course, version int) error {
 	return changed(ctx, db, `update courses set title = $3, issuer = $4, exam_date = $5, pass_mark = $6, version = version + 1
 		where id = $1 and version = $2`, s.course, version, c.Title, c.Issuer, c.ExamDate, c.PassMark)
-}
-
-// Topics lists a course's topics in their order.
-func Topics(ctx context.Context, db DB, s Scope) ([]Topic, error) {
-	return all[Topic](ctx, db, `select id, title, weight from topics where course_id = $1 order by position, title`, s.course)
-}
-
-// SetTopics makes the topics of a course exactly these; what belonged to one
-// that is gone belongs to none.
-func SetTopics(ctx context.Context, db DB, s Scope, topics []Topic) error {
-	ids := make([]uuid.UUID, len(topics))
-	for i, t := range topics {
-		ids[i] = t.ID
-	}
-	if _, err := db.Exec(ctx, `delete from topics where course_id = $1 and id <> all($2)`, s.course, ids); err != nil {
-		return err
-	}
-	for i, t := range topics {
-		err := changed(ctx, db, `insert into topics (id, course_id, title, weight, position) values ($1, $2, $3, $4, $5)
-			on conflict (id) do update set title = excluded.title, weight = excluded.weight, position = excluded.position
-			where topics.course_id = excluded.course_id`, t.ID, s.course, t.Title, t.Weight, i)
-		if err != nil {
-			return err
-		}
-	}
-	return nil
 }
 
 // Counts are the live numbers of the workline.

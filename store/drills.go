@@ -216,10 +216,11 @@ type TopicAnswers struct {
 	Weight  float64    `db:"weight"`
 }
 
-// Answers adds up an account's responses by topic. Answers to questions that a
+// Answers adds up an account's responses by the topics that the questions belong
+// to now. Answers to questions that a
 // person kept unproven are left out: nothing was shown about those.
 func Answers(ctx context.Context, db DB, s Scope) ([]TopicAnswers, error) {
-	return all[TopicAnswers](ctx, db, `select r.topic_id, count(*) as count, sum(r.weight * r.percent / 100.0) as right, sum(r.weight) as weight
-		from responses r join question_versions v on v.question_id = r.question_id and v.version = r.version
+	return all[TopicAnswers](ctx, db, `select q.topic_id, count(*) as count, sum(r.weight * r.percent / 100.0) as right, sum(r.weight) as weight
+		from responses r join questions q on q.id = r.question_id join question_versions v on v.question_id = r.question_id and v.version = r.version
 		where r.course_id = $1 and r.account_id = $2 and v.verdict = 'cleared' group by 1`, s.course, s.account)
 }

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"time"
@@ -72,14 +73,14 @@ func EndBatch(ctx context.Context, db DB, s Scope, id uuid.UUID, state string, d
 type Question struct {
 	ID      uuid.UUID  `db:"id"`
 	BatchID *uuid.UUID `db:"batch_id"`
-	TopicID *uuid.UUID `db:"topic_id"`
-	State   string     `db:"state"`
-	Kept    bool       `db:"kept"` // by a person, although not cleared
-	Version int        `db:"version"`
-	Verdict string     `db:"verdict"`
-	Kind    string     `db:"kind"`
-	Level   string     `db:"level"`
-	Title   string     `db:"title"`
+	Placement
+	State   string `db:"state"`
+	Kept    bool   `db:"kept"` // by a person, although not cleared
+	Version int    `db:"version"`
+	Verdict string `db:"verdict"`
+	Kind    string `db:"kind"`
+	Level   string `db:"level"`
+	Title   string `db:"title"`
 	// Uncovered is when the account saw the key on the bench.
 	Uncovered *time.Time `db:"uncovered"`
 	Ordinal   int        `db:"ordinal"`
@@ -119,9 +120,9 @@ type CitedPassage struct {
 // AddQuestion stores a question with its first version. A repeat of one that
 // the course has is left out; the result says whether it was added.
 func AddQuestion(ctx context.Context, db DB, s Scope, q NewQuestion, now time.Time) (bool, error) {
-	tag, err := db.Exec(ctx, `insert into questions (id, course_id, batch_id, topic_id, ordinal, state, fingerprint, version, verdict, kind, level, title, created_at)
-		values ($1, $2, $3, $4, $5, $6, $7, 1, $8, $9, $10, $11, $12) on conflict (course_id, fingerprint) do nothing`,
-		q.ID, s.course, q.BatchID, q.TopicID, q.Ordinal, q.State, q.Fingerprint, q.Version.Verdict, q.Kind, q.Level, q.Title, now)
+	tag, err := db.Exec(ctx, `insert into questions (id, course_id, batch_id, topic_id, statement_id, placed_by, placed_sure, ordinal, state, fingerprint, version, verdict, kind, level, title, created_at)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 1, $11, $12, $13, $14, $15) on conflict (course_id, fingerprint) do nothing`,
+		q.ID, s.course, q.BatchID, q.TopicID, q.StatementID, cmp.Or(q.By, "words"), q.Sure, q.Ordinal, q.State, q.Fingerprint, q.Version.Verdict, q.Kind, q.Level, q.Title, now)
 	if err != nil || tag.RowsAffected() == 0 {
 		return false, err
 	}
@@ -152,7 +153,9 @@ func addVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, ci
 // before, and says ErrNotFound where that is no longer the newest.
 func AddVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, from int, v Version, state, title, level string, topic *uuid.UUID, cites []CitedPassage, now time.Time) error {
 	v.Version = from + 1
-	err := changed(ctx, db, `update questions set version = $4, verdict = $5, state = $6, title = $7, level = $8, topic_id = $9, kept_by = null
+	err := changed(ctx, db, `update questions set version = $4, verdict = $5, state = $6, title = $7, level = $8, kept_by = null,
+		topic_id = $9, statement_id = case when topic_id is distinct from $9 then null else statement_id end,
+		placed_by = case when topic_id is distinct from $9 then 'person' else placed_by end
 		where course_id = $1 and id = $2 and version = $3`, s.course, id, from, v.Version, v.Verdict, state, title, level, topic)
 	if err != nil {
 		return err
@@ -172,7 +175,7 @@ func AddProof(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, stat
 	return err
 }
 
-const questionColumns = `q.id, q.batch_id, q.topic_id, q.state, q.kept_by is not null as kept, q.version, q.verdict, q.kind, q.level, q.title, u.at as uncovered, q.ordinal
+const questionColumns = `q.id, q.batch_id, q.topic_id, q.statement_id, q.placed_by, q.placed_sure, q.state, q.kept_by is not null as kept, q.version, q.verdict, q.kind, q.level, q.title, u.at as uncovered, q.ordinal
 	from questions q left join uncovered u on u.question_id = q.id and u.account_id = $2`
 
 // Bench lists what waits to be judged, then what is left of the newest batch,

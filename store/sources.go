@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"time"
@@ -32,16 +33,16 @@ type Source struct {
 // Passage is a passage with its topic and what became of the questions drawn
 // from it.
 type Passage struct {
-	ID       string          `db:"id"`
-	Kind     string          `db:"kind"`
-	Text     string          `db:"text"`
-	Rows     json.RawMessage `db:"rows"`
-	Locator  source.Locator  `db:"locator"`
-	Facts    json.RawMessage `db:"facts"`
-	Sure     int             `db:"confidence"` // of recognised text, in per cent
-	Picture  *Picture        `db:"picture"`
-	TopicID  *uuid.UUID      `db:"topic_id"`
-	Verdicts []string        `db:"verdicts"`
+	ID         string          `db:"id"`
+	Kind       string          `db:"kind"`
+	Text       string          `db:"text"`
+	Rows       json.RawMessage `db:"rows"`
+	Locator    source.Locator  `db:"locator"`
+	Facts      json.RawMessage `db:"facts"`
+	Recognised int             `db:"confidence"` // how sure recognised text is, in per cent
+	Picture    *Picture        `db:"picture"`
+	Placement
+	Verdicts []string `db:"verdicts"`
 }
 
 // Picture is what is known of a picture passage.
@@ -72,7 +73,7 @@ func AddSource(ctx context.Context, db DB, s Scope, src Source, doc source.Docum
 }
 
 // ReplaceSource stores the new version of a source's text and says how many of
-// its passages were not there before. Passages that stayed keep their topics;
+// its passages were not there before. Passages that stayed keep their places;
 // title, standing and date stay as the person left them.
 func ReplaceSource(ctx context.Context, db DB, s Scope, src Source, doc source.Document, hash []byte, passages []Passage) (int, error) {
 	err := changed(ctx, db, `update sources set kind = $3, language = $4, words = $5, warnings = $6, hash = $7, pages = $8, version = version + 1
@@ -81,20 +82,20 @@ func ReplaceSource(ctx context.Context, db DB, s Scope, src Source, doc source.D
 		return 0, err
 	}
 	old, err := all[struct {
-		ID      string     `db:"id"`
-		TopicID *uuid.UUID `db:"topic_id"`
-	}](ctx, db, `delete from passages where course_id = $1 and source_id = $2 returning id, topic_id`, s.course, src.ID)
+		ID string `db:"id"`
+		Placement
+	}](ctx, db, `delete from passages where course_id = $1 and source_id = $2 returning id, topic_id, statement_id, placed_by, placed_sure`, s.course, src.ID)
 	if err != nil {
 		return 0, err
 	}
-	topics := make(map[string]*uuid.UUID, len(old))
+	places := make(map[string]Placement, len(old))
 	for _, p := range old {
-		topics[p.ID] = p.TopicID
+		places[p.ID] = p.Placement
 	}
 	fresh := 0
 	for i := range passages {
-		if topic, stayed := topics[passages[i].ID]; stayed {
-			passages[i].TopicID = topic
+		if at, stayed := places[passages[i].ID]; stayed {
+			passages[i].Placement = at
 		} else {
 			fresh++
 		}
@@ -114,13 +115,13 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 	}
 	rows := make([][]any, len(passages))
 	for i, p := range passages {
-		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.Facts, doc.Language, p.Sure, p.Picture}
+		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.StatementID, cmp.Or(p.By, "words"), p.Placement.Sure, p.Facts, doc.Language, p.Recognised, p.Picture}
 	}
 	type copier interface {
 		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
 	}
 	_, err := db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
-		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "facts", "language", "confidence", "picture"}, pgx.CopyFromRows(rows))
+		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "statement_id", "placed_by", "placed_sure", "facts", "language", "confidence", "picture"}, pgx.CopyFromRows(rows))
 	return err
 }
 
@@ -183,24 +184,11 @@ func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 // Passages reads a source's passages in reading order, with the verdicts of the
 // questions drawn from each.
 func Passages(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Passage, error) {
-	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.confidence, p.picture, p.topic_id,
+	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.confidence, p.picture, p.topic_id, p.statement_id, p.placed_by, p.placed_sure,
 		coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
 			from cites c join questions q on q.id = c.question_id
 			where c.source_id = p.source_id and c.passage_id = p.id and q.state <> 'dropped'), '{}') as verdicts
 		from passages p where p.course_id = $1 and p.source_id = $2 order by p.ordinal`, s.course, id)
-}
-
-// SetPassageTopics changes the topics of passages of a source; a passage not
-// named has none.
-func SetPassageTopics(ctx context.Context, db DB, s Scope, id uuid.UUID, topics map[string]uuid.UUID) error {
-	var passages []string
-	var ids []uuid.UUID
-	for p, t := range topics {
-		passages, ids = append(passages, p), append(ids, t)
-	}
-	_, err := db.Exec(ctx, `update passages p set topic_id = (select t.topic from unnest($3::text[], $4::uuid[]) as t(passage, topic) where t.passage = p.id)
-		where p.course_id = $1 and p.source_id = $2`, s.course, id, passages, ids)
-	return err
 }
 
 // Hit is a passage that a search over a course found. In the excerpt what was
@@ -244,6 +232,6 @@ func Search(ctx context.Context, db DB, s Scope, words string) ([]Hit, error) {
 			order by rank desc, p.source_id, p.ordinal limit $4
 		)
 		select f.source_id, s.title, f.id, f.locator,
-			ts_headline(f.config, left(f.text, 5000), f.q, 'StartSel=`+HitStart+`, StopSel=`+HitEnd+`, MaxWords=24, MinWords=12') as excerpt
+			ts_headline(f.config, left(f.text, 5000), f.q, 'StartSel=`+HitStart+`, StopSel=`+HitEnd+`, MaxFragments=1, MaxWords=24, MinWords=12') as excerpt
 		from found f join sources s on s.id = f.source_id order by f.rank desc, f.source_id, f.ordinal`, s.course, words, ranked, shown)
 }

@@ -213,12 +213,20 @@ func (c *draftCmd) Run() error {
 		topics = append(topics, syllabus.Topic{ID: t, Title: t})
 	}
 	var sources []writer.Source
+	var passages [][]source.Passage
 	for _, name := range c.Files {
 		doc, err := loadDocument(name)
 		if err != nil {
 			return err
 		}
-		sources = append(sources, writer.Source{ID: name, Title: doc.Title, Doc: doc, Topics: syllabus.Assign(doc.Passages, topics)})
+		sources = append(sources, writer.Source{ID: name, Title: doc.Title, Doc: doc, Topics: map[string]string{}})
+		passages = append(passages, doc.Passages)
+	}
+	sorter := syllabus.NewSorter(topics, nil, passages...)
+	for i := range sources {
+		for id, at := range sorter.Sort(passages[i]) {
+			sources[i].Topics[id] = at.Topic
+		}
 	}
 	material := writer.Study(sources)
 	questions := []question.Question{}

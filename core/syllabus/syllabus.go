@@ -1,94 +1,78 @@
 // Package syllabus holds a course's outline: topics with their share of the
-// marks, and which topic a passage belongs to.
+// marks, and what a candidate must be able to do in each.
+//
+// An outline is a list of topics in the order they stand; Depth says how far
+// in each is, and a topic belongs to the nearest one above it that is less far
+// in. Read makes one of what an exam board hands out, Propose of the headings
+// of the sources where there is no outline. Weigh turns what is given for some
+// topics, in marks, per cent or stars, into shares of the whole exam, and
+// estimates the missing ones from past papers. Sorter says which topic and
+// which statement a passage or a question belongs to, and how sure that is.
 package syllabus
 
-import (
-	"zincowl/core/language"
-	"zincowl/core/source"
+// Unit says what a weight counts.
+type Unit string
+
+// The units that outlines give weights in.
+const (
+	Marks   Unit = "marks"
+	Percent Unit = "percent"
+	Stars   Unit = "stars" // how important, not how much: two stars weigh twice as much as one
 )
 
-// Topic is a node of the outline. Weight is its share of the marks, in per
-// cent.
-type Topic struct {
-	ID     string  `json:"id"`
-	Title  string  `json:"title"`
-	Weight float64 `json:"weight"`
+// Weight is what an outline says of a topic's share.
+type Weight struct {
+	Value float64 `json:"value" minimum:"0" maximum:"100000"`
+	Unit  Unit    `json:"unit" enum:"marks,percent,stars"`
 }
 
-// certain is the least score at which a passage is given a topic.
-const certain = 1.0
+// Topic is a node of the outline.
+type Topic struct {
+	ID     string      `json:"id,omitempty"`
+	Title  string      `json:"title"`
+	Depth  int         `json:"depth,omitempty"`
+	Given  *Weight     `json:"given,omitempty"`
+	CanDo  []Statement `json:"can_do,omitempty"`
+	Weight float64     `json:"weight"` // its own share of the marks, in per cent, without the topics below it
+}
 
-// Assign gives each passage the topic it belongs to, by id, or leaves it out.
-// A heading that shares words with a topic's title decides for what stands
-// below it; without one, the words of the passage itself count, then the topic
-// of the passage before it. Words that occur in several titles count for less.
-func Assign(passages []source.Passage, topics []Topic) map[string]string {
-	titles := make([]map[string]bool, len(topics))
-	shared := map[string]int{}
-	for i, t := range topics {
-		titles[i] = language.Stems(t.Title)
-		for s := range titles[i] {
-			shared[s]++
-		}
+// Statement is one thing the candidate must be able to do.
+type Statement struct {
+	ID   string `json:"id,omitempty"`
+	Text string `json:"text"`
+}
+
+// below gives the index after the last topic that belongs to topics[i].
+func below(topics []Topic, i int) int {
+	end := i + 1
+	for end < len(topics) && topics[end].Depth > topics[i].Depth {
+		end++
 	}
-	best := func(stems map[string]bool) (int, float64) {
-		at, score := -1, 0.0
-		for i := range topics {
-			sum := 0.0
-			for s := range titles[i] {
-				for have := range stems {
-					if have == s || related(have, s) {
-						sum += 1 / float64(shared[s])
-						break
-					}
-				}
-			}
-			switch {
-			case sum > score:
-				at, score = i, sum
-			case sum == score:
-				at = -1 // two titles fit equally well
-			}
-		}
-		return at, score
+	return end
+}
+
+// children lists the topics directly below topics[i]; of the whole outline
+// where i is -1.
+func children(topics []Topic, i int) []int {
+	from, to := 0, len(topics)
+	if i >= 0 {
+		from, to = i+1, below(topics, i)
 	}
-	out := map[string]string{}
-	last := -1
-	for _, p := range passages {
-		at := -1
-		path := p.Locator.Heading
-		if p.Kind == source.Heading {
-			path = append(append([]string(nil), path...), p.Text)
-		}
-		for i := len(path) - 1; i >= 0 && at < 0; i-- {
-			if found, score := best(language.Stems(path[i])); found >= 0 && score >= certain {
-				at = found
-			}
-		}
-		if at < 0 {
-			if found, score := best(language.Stems(p.Text)); found >= 0 && score >= certain {
-				at = found
-			} else if len(path) > 1 || len(topics) == 1 {
-				at = last
-			}
-		}
-		if at < 0 && len(topics) == 1 {
-			at = 0
-		}
-		if at >= 0 {
-			out[p.ID] = topics[at].ID
-			last = at
-		}
+	var out []int
+	for j := from; j < to; j = below(topics, j) {
+		out = append(out, j)
 	}
 	return out
 }
 
-// related says whether two stems are forms of one word that the stemmer keeps
-// apart: "dose" and "dosing", "filter" and "filtration".
-func related(a, b string) bool {
-	n := 0
-	for n < len(a) && n < len(b) && a[n] == b[n] {
-		n++
+// Straighten makes the depths of an outline steps of one: the first topic
+// stands at depth 0, and none is more than one deeper than the one above it.
+func Straighten(topics []Topic) {
+	for i := range topics {
+		most := 0
+		if i > 0 {
+			most = topics[i-1].Depth + 1
+		}
+		topics[i].Depth = max(0, min(topics[i].Depth, most))
 	}
-	return n >= 4 && n >= min(len(a), len(b))-2 && max(len(a), len(b))-n <= 5
 }

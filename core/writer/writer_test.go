@@ -31,6 +31,7 @@ func course(t testing.TB) []Source {
 		t.Fatalf("the demo's sources are not there: %v, %v", names, err)
 	}
 	var out []Source
+	var passages [][]source.Passage
 	for _, name := range names {
 		data, err := os.ReadFile(name)
 		if err != nil {
@@ -40,7 +41,14 @@ func course(t testing.TB) []Source {
 		if err != nil {
 			t.Fatal(err)
 		}
-		out = append(out, Source{ID: filepath.Base(name), Title: doc.Title, Doc: doc, Topics: syllabus.Assign(doc.Passages, topics)})
+		out = append(out, Source{ID: filepath.Base(name), Title: doc.Title, Doc: doc, Topics: map[string]string{}})
+		passages = append(passages, doc.Passages)
+	}
+	sorter := syllabus.NewSorter(topics, nil, passages...)
+	for i := range out {
+		for id, at := range sorter.Sort(passages[i]) {
+			out[i].Topics[id] = at.Topic
+		}
 	}
 	return out
 }

@@ -16,6 +16,18 @@ export const reading = (id: string, source: string) =>
     queryKey: ["course", id, "reading", source],
     queryFn: () => take(api.GET("/api/courses/{course}/sources/{source}", { params: { path: { course: id, source } } })),
   });
+export const syllabus = (id: string) => queryOptions({ queryKey: ["course", id, "syllabus"], queryFn: () => take(api.GET("/api/courses/{course}/syllabus", at(id))) });
+export const placedIn = (id: string, topic?: string) =>
+  queryOptions({
+    queryKey: ["course", id, "placed", topic ?? ""],
+    queryFn: () => take(api.GET("/api/courses/{course}/syllabus/placed", { params: { path: { course: id }, query: { topic } } })),
+  });
+export const search = (id: string, words: string) =>
+  queryOptions({
+    queryKey: ["course", id, "search", words],
+    queryFn: () => take(api.GET("/api/courses/{course}/search", { params: { path: { course: id }, query: { words } } })),
+    gcTime: 60_000,
+  });
 export const bears = (id: string) => queryOptions({ queryKey: ["course", id, "bears"], queryFn: () => take(api.GET("/api/courses/{course}/bears", at(id))) });
 export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
 export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });
@@ -40,11 +52,11 @@ export const gaps = (id: string) => queryOptions({ queryKey: ["course", id, "gap
 
 /** What has to be read anew when the server says that something changed. */
 const touched: Record<string, string[]> = {
-  course: ["counts", "bears", "gaps", "reading"],
+  course: ["counts", "bears", "gaps", "reading", "syllabus", "placed"],
   arrivals: ["arrivals", "counts"],
-  sources: ["counts", "sources", "bears", "bench", "reading"],
-  batches: ["counts", "batches", "bench", "bears", "sources"],
-  bench: ["counts", "bench"],
+  sources: ["counts", "sources", "bears", "bench", "reading", "search", "syllabus", "placed"],
+  batches: ["counts", "batches", "bench", "bears", "sources", "syllabus"],
+  bench: ["counts", "bench", "syllabus"],
   drills: ["counts", "drills"],
   responses: ["counts", "drills", "gaps"],
 };

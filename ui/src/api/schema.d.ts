@@ -48,7 +48,7 @@ export interface paths {
         };
         /** Read a course with its live numbers */
         get: operations["course"];
-        /** Change a course and its topics */
+        /** Change what a course is called and when its exam is */
         put: operations["change-course"];
         post?: never;
         delete?: never;
@@ -369,6 +369,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/questions/{question}/topic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which topic a question belongs to */
+        put: operations["place-question"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/questions/{question}/uncover": {
         parameters: {
             query?: never;
@@ -380,6 +397,23 @@ export interface paths {
         put?: never;
         /** Show key, reasons and findings */
         post: operations["uncover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Find words in all sources */
+        get: operations["search"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -422,6 +456,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/sources/{source}/passages/{passage}/topic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which topic a passage belongs to */
+        put: operations["place-passage"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/sources/{source}/pictures/{file}": {
         parameters: {
             query?: never;
@@ -431,6 +482,75 @@ export interface paths {
         };
         /** See a picture of a source */
         get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/syllabus": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read the outline with shares and coverage */
+        get: operations["syllabus"];
+        /** Change the outline */
+        put: operations["change-syllabus"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/syllabus/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how an outline is understood */
+        post: operations["read-outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/syllabus/placed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what belongs to a topic, or to none, least sure first */
+        get: operations["placed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/syllabus/proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Make an outline of the sources' headings */
+        get: operations["propose-outline"];
         put?: never;
         post?: never;
         delete?: never;
@@ -567,6 +687,14 @@ export interface components {
             /** @description empty means all */
             topics?: string[];
         };
+        Asks: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            share: number;
+        };
         Batch: {
             brief: components["schemas"]["Brief"];
             /** Format: int64 */
@@ -592,10 +720,16 @@ export interface components {
             wanted: number;
         };
         Bears: {
-            easy: components["schemas"]["Share"];
-            hard: components["schemas"]["Share"];
-            medium: components["schemas"]["Share"];
+            easy: components["schemas"]["Supply"];
+            hard: components["schemas"]["Supply"];
+            medium: components["schemas"]["Supply"];
             title: string;
+            topic_id?: string;
+        };
+        Belonging: {
+            /** @description let its words decide again */
+            by_words?: boolean;
+            /** @description left out for no topic */
             topic_id?: string;
         };
         BenchItem: {
@@ -679,6 +813,11 @@ export interface components {
         "Bring-addressRequest": {
             address: string;
         };
+        CanDo: {
+            /** @description left out for a new one */
+            id?: string;
+            text: string;
+        };
         Change: {
             /** @description course, arrivals, sources, batches, bench, drills, responses; empty to keep the line open */
             what: string;
@@ -693,7 +832,11 @@ export interface components {
              */
             pass_mark: number;
             title: string;
-            topics: components["schemas"]["Topic"][];
+            /** Format: int64 */
+            version: number;
+        };
+        "Change-syllabusRequest": {
+            topics: components["schemas"]["SyllabusTopic"][];
             /** Format: int64 */
             version: number;
         };
@@ -742,17 +885,18 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        CourseText: {
-            /** @description YYYY-MM-DD, or empty */
-            exam_date?: string;
-            issuer?: string;
+        Covers: {
             /**
-             * Format: double
-             * @description per cent
+             * Format: int64
+             * @description easy questions
              */
-            pass_mark: number;
-            title: string;
-            topics: components["schemas"]["Topic"][];
+            easy: number;
+            /** Format: int64 */
+            hard: number;
+            /** Format: int64 */
+            medium: number;
+            /** Format: int64 */
+            passages: number;
         };
         CredentialsBody: {
             name: string;
@@ -896,6 +1040,10 @@ export interface components {
             source: string;
             title?: string;
         };
+        Excerpt: {
+            sought?: boolean;
+            text: string;
+        };
         Feedback: {
             /** @enum {string} */
             confidence: "sure" | "hunch" | "no idea";
@@ -950,6 +1098,8 @@ export interface components {
              * @description share of the exam's marks, per cent
              */
             weight: number;
+            /** @description the topic that it is a part of */
+            within?: string;
         };
         Given: {
             blanks?: string[];
@@ -961,6 +1111,14 @@ export interface components {
             as: string;
             /** Format: int64 */
             line: number;
+        };
+        Hit: {
+            excerpt: components["schemas"]["Excerpt"][];
+            locator: components["schemas"]["Locator"];
+            passage: string;
+            source_id: string;
+            /** @description of the source */
+            title: string;
         };
         Joined: {
             account: components["schemas"]["Account"];
@@ -1007,6 +1165,18 @@ export interface components {
             stages: components["schemas"]["Stage"][];
             unit: string;
         };
+        NewCourse: {
+            /** @description YYYY-MM-DD, or empty */
+            exam_date?: string;
+            issuer?: string;
+            /**
+             * Format: double
+             * @description per cent
+             */
+            pass_mark: number;
+            title: string;
+            topics?: components["schemas"]["SyllabusTopic"][];
+        };
         Option: {
             id: string;
             slip?: string;
@@ -1022,6 +1192,17 @@ export interface components {
             from?: string;
             /** Format: int64 */
             line?: number;
+        };
+        OutlineLine: {
+            /** Format: int64 */
+            line: number;
+            text: string;
+            why: string;
+        };
+        OutlineView: {
+            leftovers: components["schemas"]["OutlineLine"][];
+            title: string;
+            topics: components["schemas"]["SyllabusTopic"][];
         };
         Paper: {
             leftovers: components["schemas"]["Leftover"][];
@@ -1044,6 +1225,11 @@ export interface components {
             title?: string;
         };
         Passage: {
+            /**
+             * @description who gave the topic
+             * @enum {string}
+             */
+            by: "words" | "person";
             caption?: string;
             /**
              * Format: int64
@@ -1060,6 +1246,11 @@ export interface components {
             labels?: components["schemas"]["Label"][];
             locator: components["schemas"]["Locator"];
             rows?: string[][];
+            /**
+             * Format: int64
+             * @description how sure the topic is, per cent
+             */
+            sure: number;
             text: string;
             topic_id?: string;
             /** @description of the questions drawn from it */
@@ -1073,6 +1264,23 @@ export interface components {
             percent?: number;
             /** Format: int64 */
             position: number;
+        };
+        Placed: {
+            /** @enum {string} */
+            by: "words" | "passage" | "person";
+            level?: string;
+            locator?: components["schemas"]["Locator"];
+            passage?: string;
+            question_id?: string;
+            source_id?: string;
+            /**
+             * Format: int64
+             * @description per cent
+             */
+            sure: number;
+            text: string;
+            /** @description of the source or the question */
+            title: string;
         };
         Question: {
             cites?: components["schemas"]["Cite"][];
@@ -1150,12 +1358,27 @@ export interface components {
             theme: "light" | "dark" | "system";
         };
         Share: {
-            /** Format: int64 */
-            can: number;
-            /** Format: int64 */
-            held: number;
-            /** @description numbers can be drawn anew, so there is no end */
-            many: boolean;
+            /** @enum {string} */
+            basis: "given" | "estimated" | "equal";
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description where the total may lie, of an estimate
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description without the topics below it
+             */
+            own: number;
+            /** @description that the estimate rests on */
+            papers?: string[];
+            /**
+             * Format: double
+             * @description with them
+             */
+            total: number;
         };
         ShownOption: {
             id: string;
@@ -1213,6 +1436,23 @@ export interface components {
                 [key: string]: string;
             };
         };
+        StatementView: {
+            /** @description its part of the past papers' marks */
+            asked?: components["schemas"]["Asks"];
+            /**
+             * Format: int64
+             * @description easy questions
+             */
+            easy: number;
+            /** Format: int64 */
+            hard: number;
+            id: string;
+            /** Format: int64 */
+            medium: number;
+            /** Format: int64 */
+            passages: number;
+            text: string;
+        };
         Stimulus: {
             id: string;
             kind: string;
@@ -1221,19 +1461,75 @@ export interface components {
             rows?: string[][];
             text: string;
         };
-        Topic: {
+        Supply: {
+            /** Format: int64 */
+            can: number;
+            /** Format: int64 */
+            held: number;
+            /** @description numbers can be drawn anew, so there is no end */
+            many: boolean;
+        };
+        Syllabus: {
+            /** @description whether topics could be proposed from headings */
+            headings: boolean;
+            /** @description what belongs to no topic */
+            nowhere: components["schemas"]["Covers"];
+            /** @description past papers among the sources */
+            papers: string[];
+            topics: components["schemas"]["TopicView"][];
+            /** Format: int64 */
+            version: number;
+        };
+        SyllabusTopic: {
+            can_do?: components["schemas"]["CanDo"][];
+            /** Format: int64 */
+            depth?: number;
+            /** @description its weight as the outline says it */
+            given?: components["schemas"]["Weight"];
             /** @description left out for a new topic */
             id?: string;
             title: string;
+        };
+        Topic: {
+            /** Format: int64 */
+            depth: number;
+            id: string;
+            title: string;
             /**
              * Format: double
-             * @description share of the marks; shares are brought to 100 together
+             * @description share of the marks without the topics below it, per cent
              */
             weight: number;
+        };
+        TopicView: {
+            can_do: components["schemas"]["StatementView"][];
+            /** Format: int64 */
+            depth: number;
+            /**
+             * Format: int64
+             * @description easy questions
+             */
+            easy: number;
+            given?: components["schemas"]["Weight"];
+            /** Format: int64 */
+            hard: number;
+            id: string;
+            /** Format: int64 */
+            medium: number;
+            /** Format: int64 */
+            passages: number;
+            share: components["schemas"]["Share"];
+            title: string;
         };
         Warning: {
             locator: components["schemas"]["Locator"];
             says: string;
+        };
+        Weight: {
+            /** @enum {string} */
+            unit: "marks" | "percent" | "stars";
+            /** Format: double */
+            value: number;
         };
     };
     responses: never;
@@ -1315,7 +1611,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CourseText"];
+                "application/json": components["schemas"]["NewCourse"];
             };
         };
         responses: {
@@ -2227,6 +2523,42 @@ export interface operations {
             };
         };
     };
+    "place-question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Belonging"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     uncover: {
         parameters: {
             query?: never;
@@ -2246,6 +2578,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Benched"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query: {
+                words: string;
+            };
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hit"][];
                 };
             };
             /** @description Error */
@@ -2390,6 +2755,43 @@ export interface operations {
             };
         };
     };
+    "place-passage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                source: string;
+                passage: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Belonging"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     picture: {
         parameters: {
             query?: never;
@@ -2412,6 +2814,175 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    syllabus: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Syllabus"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-syllabus": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-syllabusRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Syllabus"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-outline": {
+        parameters: {
+            query?: {
+                /** @description the file's name; empty for pasted text */
+                name?: string;
+            };
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    placed: {
+        parameters: {
+            query?: {
+                /** @description left out for what belongs to none */
+                topic?: string;
+            };
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Placed"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "propose-outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineView"];
                 };
             };
             /** @description Error */

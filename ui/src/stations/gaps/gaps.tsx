@@ -100,6 +100,7 @@ function Row({ gap: g, pass, drill }: { gap: Gap; pass: number; drill: () => voi
       <div>
         <b className="block leading-tight wrap-anywhere">{g.title}</b>
         <span className="text-[12.5px] text-ink-2">
+          {g.within ? `${g.within} · ` : ""}
           {g.weight.toFixed(g.weight % 1 ? 1 : 0)}% of the exam · {g.answered} answered
         </span>
       </div>

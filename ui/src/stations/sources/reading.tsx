@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { api, take, type AboutSource, type Found, type Passage, type Reading } from "../../api/client";
+import * as queries from "../../api/queries";
 import { Button, Cap } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
@@ -10,6 +11,7 @@ import { Maths } from "../../parts/maths";
 import { Trouble } from "../../parts/state";
 import { Table } from "../../parts/table";
 import { counted, listed, onDay, placed } from "../../parts/words";
+import { Belongs } from "../syllabus/belongs";
 import { Counts } from "./standing";
 
 interface Props {
@@ -79,12 +81,15 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
     await navigator.clipboard.writeText(cited).catch(() => undefined);
     setCopied(p.id);
   };
+  const { data: about } = useQuery(queries.course(course));
+  const topics = about?.topics ?? [];
+  const here = list.find((p) => p.id === lit?.passage) ?? list[now];
   const draft = () => void go(`/courses/${course}/draft?source=${source.id}`);
   const draws = canChange && source.kind !== "paper";
   useKeys([
     draws && { key: "d", does: "Draft from this source", press: draft },
     { key: "f", does: "Find words in this source", press: () => field.current?.focus() },
-    { key: "c", does: "Copy a citation of the passage set off, or of the topmost", press: () => void copy(list.find((p) => p.id === lit?.passage) ?? list[now]!) },
+    { key: "c", does: "Copy a citation of the passage set off, or of the topmost", press: () => void copy(here!) },
   ]);
   const change = useMutation({
     mutationFn: (body: AboutSource) => take(api.PUT("/api/courses/{course}/sources/{source}", { params: { path: { course, source: source.id } }, body })),
@@ -150,6 +155,12 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
           )}
           <Outline list={list} now={now} go={(i) => rows.scrollToIndex(i, { align: "start" })} />
           <InSection list={list} now={now} show={show} paper={source.kind === "paper"} />
+          {source.kind !== "paper" && here && topics.length > 0 && (
+            <p className="mt-4 border-t border-line pt-3">
+              {here.kind === "heading" ? `“${here.text}” and what stands below it belongs to ` : "This passage belongs to "}
+              <Belongs key={here.id} course={course} thing={{ source: source.id, passage: here.id }} topics={topics} topic={here.topic_id} by={here.by} sure={here.sure} canChange={canChange} />.
+            </p>
+          )}
           {canChange && (
             <div className="mt-4 flex flex-wrap gap-2.5">
               {draws && (
@@ -166,8 +177,8 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
             <From source={source} />
             {counted(source.words, "word")} in {counted(source.passages, "passage")}
             {source.version > 1 ? `, version ${source.version}` : ""}.{" "}
-            <Link className="link" to={`/courses/${course}/course`}>
-              Topics
+            <Link className="link" to={`/courses/${course}/sources/syllabus`}>
+              Syllabus
             </Link>
           </p>
           <p role="status" className="sr-only">

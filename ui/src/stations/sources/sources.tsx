@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { NavLink, useNavigate, useOutletContext, useParams } from "react-router";
+import { Link, NavLink, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, take, type Source } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Button } from "../../parts/button";
@@ -11,6 +11,7 @@ import { counted } from "../../parts/words";
 import { AddSource } from "./add";
 import { Arriving, under, useArrivals } from "./arrivals";
 import { ReadingView } from "./reading";
+import { SearchAll } from "./search";
 
 /** SourcesStation is the list of what was brought, and one of it in place. */
 export function SourcesStation() {
@@ -18,6 +19,7 @@ export function SourcesStation() {
   const id = useParams().source;
   const go = useNavigate();
   const [adding, setAdding] = useState(false);
+  const [searching, setSearching] = useState(false);
   const { data, error, refetch } = useQuery(queries.sources(course));
   const { data: about } = useQuery(queries.course(course));
   const coming = useArrivals(course).filter(under);
@@ -62,6 +64,13 @@ export function SourcesStation() {
                 Add a source
               </Button>
             )}
+            <p className="mt-4 mb-0!">
+              Or begin with the{" "}
+              <Link className="link" to={`/courses/${course}/sources/syllabus`}>
+                syllabus
+              </Link>
+              .
+            </p>
             {coming.length > 0 && (
               <ul className="mt-6" role="status">
                 {coming.map((a) => (
@@ -78,11 +87,18 @@ export function SourcesStation() {
               <h1 className="title">Sources</h1>
               {add}
             </div>
-            <ul>
-              {data.map((s) => (
-                <Row key={s.id} course={course} source={s} />
-              ))}
-            </ul>
+            <Link className="mb-3 block border-l-[3px] border-transparent py-1 pl-2.5 hover:bg-paper/60" to={`/courses/${course}/sources/syllabus`}>
+              <b>Syllabus</b>{" "}
+              <span className="text-[12.5px] text-ink-2">{about?.topics.length ? counted(about.topics.length, "topic") : "no topics yet"}</span>
+            </Link>
+            <SearchAll course={course} searching={setSearching} />
+            {!searching && (
+              <ul>
+                {data.map((s) => (
+                  <Row key={s.id} course={course} source={s} />
+                ))}
+              </ul>
+            )}
             {coming.length > 0 && !adding && (
               <ul className="mt-2 pr-3.5 pl-3" role="status">
                 {coming.map((a) => (
