@@ -45,7 +45,7 @@ check: build e2e/node_modules/.ready
 	node tools/size.mjs
 
 test: check
-	@tools/debian.sh postgresql chromium tesseract-ocr
+	@tools/debian.sh postgresql chromium tesseract-ocr r-doc-pdf
 	go test ./...
 	cd e2e && node_modules/.bin/playwright test
 

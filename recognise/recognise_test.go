@@ -80,3 +80,66 @@ func TestAScanIsRead(t *testing.T) {
 		t.Error("what is no picture is read")
 	}
 }
+
+// The scan among the corpus, word by word against what stands on the page.
+func TestTheScanOfTheCorpus(t *testing.T) {
+	if !Installed() {
+		t.Skip(source.HowToRecognise)
+	}
+	const at = "../core/source/testdata/sludge-scan.pdf"
+	data, err := os.ReadFile(at)
+	if err != nil {
+		t.Fatal(err)
+	}
+	expected, err := os.ReadFile(at + ".passages")
+	if err != nil {
+		t.Fatal(err)
+	}
+	doc, err := reader.Read(t.Context(), "scan.pdf", data, source.Tools{Recognise: Words})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var want, got []string
+	whole, all := 0, 0
+	read := map[string]bool{}
+	for _, p := range doc.Passages {
+		got = append(got, strings.Fields(p.Text)...)
+		read[string(p.Kind)+" "+p.Text] = true
+	}
+	for line := range strings.Lines(string(expected)) {
+		field := strings.Split(strings.TrimSpace(line), "\t")
+		want = append(want, strings.Fields(field[2])...)
+		all++
+		if read[field[0]+" "+field[2]] {
+			whole++
+		} else {
+			t.Logf("not whole: %s", line)
+		}
+	}
+	wrong := distance(want, got)
+	t.Logf("%d of %d words wrong, %d of %d passages whole", wrong, len(want), whole, all)
+	if wrong*100 > 4*len(want) {
+		t.Errorf("%d of %d words are wrong:\n%s", wrong, len(want), strings.Join(got, " "))
+	}
+}
+
+// distance is how many words have to be put in, taken out or exchanged.
+func distance(a, b []string) int {
+	row := make([]int, len(b)+1)
+	for j := range row {
+		row[j] = j
+	}
+	for i := range a {
+		before := row[0]
+		row[0] = i + 1
+		for j := range b {
+			cost := before
+			if a[i] != b[j] {
+				cost++
+			}
+			before = row[j+1]
+			row[j+1] = min(cost, row[j]+1, row[j+1]+1)
+		}
+	}
+	return row[len(b)]
+}

@@ -5,6 +5,7 @@ set -euo pipefail
 there() {
   case "$1" in
     postgresql) compgen -G '/usr/lib/postgresql/*/bin/postgres' > /dev/null ;;
+    r-doc-pdf) [ -f /usr/share/R/doc/manual/fullrefman.pdf ] ;;
     tesseract-ocr) command -v tesseract > /dev/null ;;
     *) command -v "$1" > /dev/null ;;
   esac

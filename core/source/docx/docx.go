@@ -46,7 +46,9 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 
 type reader struct {
 	b      *source.Builder
-	levels map[string]int // of heading styles, by their ids; 0 is the title
+	levels map[string]int // of heading styles, by their ids
+	title  string         // the id of the title's style
+	below  int            // 1 once there is a title, which stands above all headings
 
 	archive *archive.Archive
 	parts   map[string]string // what the document refers to, by id
@@ -95,7 +97,7 @@ func (r *reader) styles(list *archive.Element) {
 				r.levels[s.Attrs["styleId"]] = level
 			}
 		} else if name == "title" {
-			r.levels[s.Attrs["styleId"]] = 1
+			r.title = s.Attrs["styleId"]
 		} else if level, err := strconv.Atoi(attr(s.Child("pPr", "outlineLvl"), "val")); err == nil && level < 9 {
 			r.levels[s.Attrs["styleId"]] = level + 1
 		}
@@ -137,8 +139,11 @@ func (r *reader) paragraph(p *archive.Element) {
 	}
 	numbered := properties.Child("numPr") != nil && attr(properties.Child("numPr", "numId"), "val") != "0"
 	switch {
+	case style == r.title && style != "":
+		r.b.Heading(1, text, 0)
+		r.below = 1
 	case level > 0:
-		r.b.Heading(level, text, 0)
+		r.b.Heading(level+r.below, text, 0)
 	case numbered || strings.HasPrefix(strings.ToLower(style), "list"):
 		r.b.Text(source.Item, text, 0)
 	case strings.HasSuffix(strings.ToLower(style), "caption"):

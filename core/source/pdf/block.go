@@ -27,6 +27,7 @@ func layout(origin string, pages []page) source.Document {
 	f := &former{b: source.NewBuilder(origin, "pdf"), cuts: cutsWords(all)}
 	f.body, f.bold = body(all)
 	f.levels = headings(all, f.body)
+	f.gaps = usualGaps(all)
 	for i, lines := range all {
 		var kept []line
 		for j, l := range lines {
@@ -116,8 +117,16 @@ func running(pages []page, all [][]line) map[[2]int]bool {
 	numbered := map[int][][2]int{} // by how far the number at an end lies from the count of pages
 	out := map[[2]int]bool{}
 	for i, lines := range all {
+		top, bottom := pages[i].height, 0.0 // of all that stands on the page
+		for _, l := range lines {
+			top, bottom = min(top, l.top), max(bottom, l.bottom)
+		}
 		for j, l := range lines {
 			foot := l.bottom > pages[i].height*0.9
+			if edge := l.top <= top && l.bottom < pages[i].height*0.15 || l.bottom >= bottom && l.top > pages[i].height*0.85; edge && pageNumber.MatchString(l.text) {
+				out[[2]int{i, j}] = true
+				continue
+			}
 			if !foot && l.top > pages[i].height*0.1 {
 				continue
 			}
@@ -141,7 +150,8 @@ func running(pages []page, all [][]line) map[[2]int]bool {
 		}
 	}
 	for _, list := range where {
-		if len(list) >= 3 && len(list)*12 >= min(len(pages), 60) {
+		both := len(pages) == 2 && len(list) == 2 && list[0][0] != list[1][0] && math.Abs(all[list[0][0]][list[0][1]].top-all[list[1][0]][list[1][1]].top) < 1
+		if both || len(list) >= 3 && len(list)*12 >= min(len(pages), 60) {
 			for _, at := range list {
 				out[at] = true
 			}
@@ -156,9 +166,12 @@ type former struct {
 	levels map[float64]int
 	body   float64
 	bold   bool
-	cuts   bool   // the document cuts words at the ends of lines
+	cuts   bool // the document cuts words at the ends of lines
+	gaps   map[float64]float64
 	block  []line // of the passage under way
 	item   bool
+
+	announced bool // the passage before ended with a colon, or items since then
 }
 
 // bullets are the signs before an item.
@@ -171,8 +184,12 @@ var alone = regexp.MustCompile(`^` + bullets + `$`)
 
 // page takes the lines of one page. A passage may go on from the page before.
 func (f *former) page(lines []line) {
-	gap := usualGap(lines)
+	page := usualGap(lines)
 	for i := 0; i < len(lines); i++ {
+		gap := page
+		if known := f.gaps[half(lines[i].size)]; known > 0 {
+			gap = known
+		}
 		if n := tableAt(lines[i:]); n > 0 {
 			f.flush()
 			f.table(lines[i : i+n])
@@ -196,7 +213,36 @@ func (f *former) page(lines []line) {
 	}
 }
 
-// usualGap is the space from one line of text to the next.
+// usualGaps are the spaces from one line to the next inside paragraphs, by the
+// size of the text: the commonest ones after lines that fill their column.
+func usualGaps(all [][]line) map[float64]float64 {
+	type gap struct{ size, space float64 }
+	seen := map[gap]int{}
+	for _, lines := range all {
+		for i := 1; i < len(lines); i++ {
+			a, b := lines[i-1], lines[i]
+			d := b.top - a.top
+			if half(a.size) != half(b.size) || d <= 0 || d > 3*b.size || a.right-a.column.left < 0.75*(a.column.right-a.column.left) {
+				continue
+			}
+			seen[gap{half(b.size), half(d)}]++
+		}
+	}
+	out, most := map[float64]float64{}, map[float64]int{}
+	for g, n := range seen {
+		if n > most[g.size] || n == most[g.size] && g.space < out[g.size] {
+			out[g.size], most[g.size] = g.space, n
+		}
+	}
+	for size, n := range most {
+		if n < 3 {
+			delete(out, size)
+		}
+	}
+	return out
+}
+
+// usualGap is the space from one line of a page to the next.
 func usualGap(lines []line) float64 {
 	var gaps []float64
 	for i := 1; i < len(lines); i++ {
@@ -243,7 +289,7 @@ func (f *former) goesOn(l line, gap float64) bool {
 	}
 	d := l.top - before.top
 	switch {
-	case gap > 0 && d > 1.45*gap && d > 1.3*l.size:
+	case gap > 0 && d > 1.35*gap && d > 1.3*l.size:
 		return before.cut != none
 	case f.item && len(f.block) > 1 && l.indent() < before.indent()-0.4*l.size:
 		return false // back at the margin, after lines that hung below the item's text
@@ -278,12 +324,17 @@ func (f *former) flush() {
 		f.b.Heading(level, text, 0)
 	case f.item:
 		f.b.Text(source.Item, bullet.FindStringSubmatch(text)[1], 0)
+	case f.announced && len(text) < 200 && first.indent() > 1.2*first.size:
+		f.b.Text(source.Item, text, 0) // its bullet is drawn, not written
+		f.block = nil
+		return
 	default:
 		if leads(text) {
 			text = leaders.ReplaceAllString(text, " … ")
 		}
 		f.b.Text(source.Paragraph, text, 0)
 	}
+	f.announced = strings.HasSuffix(text, ":")
 	f.block, f.item = nil, false
 }
 
@@ -299,6 +350,9 @@ func leads(text string) bool { return strings.Count(text, ".") >= 5 && leaders.M
 // matters whether the document cuts words at all.
 func join(text string, end hyphen, next string, cutsWords bool) string {
 	if end == none {
+		if unit := len(text) - 1; unit > 0 && text[unit] == '/' && text[unit-1] != ' ' {
+			return text + next // "kg/" goes on with its "m²"
+		}
 		return text + " " + next
 	}
 	first, second := parts(text, next)
@@ -337,7 +391,9 @@ func cutsWords(all [][]line) bool {
 	return n >= 2
 }
 
-func known(word string) bool { return language.Known(word) || language.Known(language.Singular(word)) }
+func known(word string) bool {
+	return language.Known(word) || language.Known(language.Singular(word)) || len(word) > 1 && !language.Content(word)
+}
 
 // tableAt says how many lines from the first on form a table: three or more
 // with the same number of parts, set below each other.

@@ -116,10 +116,11 @@ func (p page) extent(runs []run) span {
 // gutter finds the empty strip between two columns: near the middle, with text
 // on both sides of it over much of the page and little that crosses.
 func (p page) gutter() (span, bool) {
-	const step = 2.0
+	const step = 1.0
 	if len(p.runs) < 12 {
 		return span{}, false
 	}
+	p.runs = segments(p.runs)
 	cells := int(p.width/step) + 1
 	crossed := make([]float64, cells)
 	for _, r := range p.runs {
@@ -129,37 +130,70 @@ func (p page) gutter() (span, bool) {
 	}
 	extent := p.extent(p.runs)
 	width := extent.right - extent.left
-	best := span{}
-	for i := int((extent.left + width*0.35) / step); i < int((extent.left+width*0.65)/step); i++ {
-		j := i
-		for j < cells && crossed[j] < p.height*0.12 && float64(j)*step < extent.left+width*0.7 {
-			j++
-		}
-		if found := (span{float64(i) * step, float64(j) * step}); found.right-found.left > best.right-best.left {
-			best = found
-		}
-		i = max(i, j)
-	}
-	if best.right-best.left < 8 {
-		return span{}, false
-	}
 	area := func(runs []run) (sum float64) {
 		for _, r := range runs {
 			sum += (r.bottom - r.top) * (r.right - r.left)
 		}
 		return sum
 	}
-	left, right, across := p.parted(best)
-	l, r := area(left), area(right)
-	total := l + r + area(across)
-	return best, l > 0.2*total && r > 0.2*total && p.sideBySide(best)
+	// The emptiest strip first: in one that may be crossed often, the lines of a
+	// short column would be lost.
+	for _, share := range []float64{0.01, 0.04, 0.12} {
+		best := span{}
+		for i := int((extent.left + width*0.35) / step); i < int((extent.left+width*0.65)/step); i++ {
+			j := i
+			for j < cells && crossed[j] < p.height*share && float64(j)*step < extent.left+width*0.7 {
+				j++
+			}
+			if found := (span{float64(i) * step, float64(j) * step}); found.right-found.left > best.right-best.left {
+				best = found
+			}
+			i = max(i, j)
+		}
+		if best.right-best.left < 7 {
+			continue
+		}
+		left, right, across := p.parted(best)
+		l, r := area(left), area(right)
+		total := l + r + area(across)
+		if l > 0.12*total && r > 0.12*total && p.sideBySide(best) {
+			return best, true
+		}
+	}
+	return span{}, false
+}
+
+// segments joins the runs that follow each other on a line: the spaces between
+// them are no part of a gutter.
+func segments(runs []run) []run {
+	runs = slices.Clone(runs)
+	slices.SortStableFunc(runs, func(a, b run) int { return cmp.Compare(a.top+a.bottom, b.top+b.bottom) })
+	var out []run
+	for from := 0; from < len(runs); {
+		to := from + 1
+		for to < len(runs) && overlap(runs[to-1:to], runs[to]) > 0.5 {
+			to++
+		}
+		row := runs[from:to]
+		slices.SortStableFunc(row, func(a, b run) int { return cmp.Compare(a.left, b.left) })
+		for i, r := range row {
+			if n := len(out); i > 0 && r.left-out[n-1].right < wide*max(r.size, out[n-1].size) {
+				last := &out[n-1]
+				last.top, last.right, last.bottom = min(last.top, r.top), max(last.right, r.right), max(last.bottom, r.bottom)
+			} else {
+				out = append(out, r)
+			}
+		}
+		from = to
+	}
+	return out
 }
 
 // sideBySide says whether the text left of a strip runs on in lines of its own:
 // in a table or a list of contents most lines have a part on either side that
 // belongs to them.
 func (p page) sideBySide(gutter span) bool {
-	full, short := 0, 0
+	full, short := 0.0, 0.0 // widths, so that cells and headings count for little
 	extent := p.extent(p.runs)
 	width, right := 0.0, 0
 	for _, r := range p.runs {
@@ -168,9 +202,9 @@ func (p page) sideBySide(gutter span) bool {
 		}
 		if r.right <= gutter.right {
 			if gutter.left-r.right < 30 {
-				full++
+				full += r.right - r.left
 			} else {
-				short++
+				short += r.right - r.left
 			}
 		}
 	}
@@ -284,10 +318,10 @@ func newLine(number int, row []run, extent span) (line, bool) {
 		if i > 0 {
 			gap := r.left - row[i-1].right
 			switch {
-			case gap > 1.6*l.size:
+			case gap > wide*l.size:
 				flush(row[i-1].right)
 				start = r.left
-			case gap > 0.12*l.size && !strings.HasSuffix(row[i-1].text, " ") && !strings.HasPrefix(r.text, " "):
+			case gap > 0.19*l.size && !strings.HasSuffix(row[i-1].text, " ") && !strings.HasPrefix(r.text, " ") && (gap > 0.4*l.size || !closes(r.text)):
 				text.WriteByte(' ')
 			}
 		}

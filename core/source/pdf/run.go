@@ -4,6 +4,7 @@ import (
 	"math"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"github.com/klippa-app/go-pdfium/responses"
 )
@@ -54,7 +55,11 @@ func runsOf(chars []*responses.GetPageTextStructuredChar, fonts []*font, height 
 		open, space = nil, false
 	}
 	for i, c := range chars {
-		switch text := plain(c.Text); {
+		text := plain(c.Text)
+		if sign, ok := symbols[c.Text]; ok && symbolFont(fonts[i].name) {
+			text = sign
+		}
+		switch {
 		case strings.ContainsAny(c.Text, "\r\n"):
 			end()
 		case text == "":
@@ -73,10 +78,19 @@ func runsOf(chars []*responses.GetPageTextStructuredChar, fonts []*font, height 
 				open, name = &next, fonts[i].name
 				continue
 			}
-			if space {
-				open.text += " "
-				space = false
+			// A space is where there is room for one: kerning writes some that are
+			// none, and typesetting leaves words apart without writing any.
+			room := 0.25
+			switch {
+			case fixedPitch(name):
+				room = 0.7 // every letter stands in the width of an m
+			case unicode.IsDigit(last(open.text)) || closes(text):
+				room = 0.4 // a 1 stands in the width of an 8
 			}
+			if gap := next.left - open.right; gap > room*open.size || space && gap > 0.04*open.size {
+				open.text += " "
+			}
+			space = false
 			open.text += text
 			open.left, open.top = min(open.left, next.left), min(open.top, next.top)
 			open.right, open.bottom = max(open.right, next.right), max(open.bottom, next.bottom)
@@ -86,11 +100,45 @@ func runsOf(chars []*responses.GetPageTextStructuredChar, fonts []*font, height 
 	return out
 }
 
+// wide is a space wider than those between words, in letter sizes: what stands
+// behind it may be another part of a table's row.
+const wide = 0.8
+
+// symbols are what a typesetting system's font of symbols shows for codes that
+// mean nothing as letters.
+var symbols = map[string]string{"\x00": "−", "\x01": "·", "\x02": "×", "\x03": "∗", "\x04": "÷", "\x06": "±", "\x0f": "•", "\x14": "≤", "\x15": "≥", "\x18": "∼", "\x19": "≈"}
+
+// symbolFont says whether a font is of that sort (its name may begin with the
+// mark of a subset).
+func symbolFont(name string) bool {
+	if _, rest, ok := strings.Cut(name, "+"); ok {
+		name = rest
+	}
+	return strings.HasPrefix(strings.ToUpper(name), "CMSY")
+}
+
+// fixedPitch says whether all letters of a font are as wide, by its name.
+func fixedPitch(font string) bool {
+	font = strings.ToLower(font)
+	for _, part := range []string{"mono", "courier", "consol", "cmtt", "typewriter", "fixed", "code"} {
+		if strings.Contains(font, part) {
+			return true
+		}
+	}
+	return false
+}
+
+// closes says whether a text begins with a mark that no space stands before.
+func closes(text string) bool {
+	first, _ := utf8.DecodeRuneInString(text)
+	return strings.ContainsRune(".,;:)]’”", first)
+}
+
 // follows says whether a letter stands on a run's line, a word's space or less
 // behind it.
 func follows(r, next run) bool {
 	middle := (next.top + next.bottom) / 2
-	return middle > r.top-0.45*r.size && middle < r.bottom+0.45*r.size && next.left > r.right-0.6*r.size && next.left < r.right+0.9*r.size
+	return middle > r.top-0.45*r.size && middle < r.bottom+0.45*r.size && next.left > r.right-0.6*r.size && next.left < r.right+wide*r.size
 }
 
 // plain is a letter without what is no text.

@@ -52,7 +52,7 @@ table: pump | lift (m)⏎A | 5`
 	if got != want || doc.Title != "Pumps" {
 		t.Errorf("titled %q:\n%s\nwant\n%s", doc.Title, got, want)
 	}
-	if path := doc.Passages[4].Locator.Heading; strings.Join(path, "/") != "Starting/Priming" {
+	if path := doc.Passages[4].Locator.Heading; strings.Join(path, "/") != "Pumps/Starting/Priming" {
 		t.Errorf("the heading path is %q", path)
 	}
 }
