@@ -3,7 +3,7 @@ SHELL := /bin/bash
 .DEFAULT_GOAL := help
 GO_FILES := $(shell find . -name '*.go' -not -path './ui/node_modules/*')
 UI_FILES := $(shell find ui/src ui/public -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
-.PHONY: help demo build test check e2e bench size screenshots debian clean
+.PHONY: help demo build test check fuzz e2e bench size screenshots debian clean
 
 help:
 	@echo "make demo         install what is missing, start everything, show the demo course"
@@ -47,7 +47,12 @@ check: build e2e/node_modules/.ready
 test: check
 	@tools/debian.sh postgresql chromium tesseract-ocr r-doc-pdf
 	go test ./...
+	tools/fuzz.sh
 	cd e2e && node_modules/.bin/playwright test
+
+# Some seconds for each reader; FUZZTIME=1m make fuzz for longer.
+fuzz:
+	tools/fuzz.sh
 
 e2e: build e2e/node_modules/.ready
 	@tools/debian.sh postgresql chromium tesseract-ocr

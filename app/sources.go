@@ -63,6 +63,7 @@ type Found struct {
 	Says  string    `json:"says"`
 	LaTeX string    `json:"latex,omitempty"`
 	Units string    `json:"units,omitempty" doc:"what is wrong with the units of a formula"`
+	Steps []string  `json:"steps,omitempty" doc:"of a procedure"`
 }
 
 // Reading is a source with its passages.
@@ -148,6 +149,13 @@ func findings(doc source.Document) map[string][]Found {
 		switch f.Type {
 		case fact.Limit:
 			item.Name, item.Says = f.Object, f.Quote
+		case fact.Sequence:
+			item.Says, item.Steps = f.Quote, f.Steps
+		case fact.Comparison:
+			if f.Predicate == "against" {
+				item.Name += " against " + f.Object
+			}
+			item.Says = f.Quote
 		case fact.Formula:
 			item.LaTeX = f.Equation.LaTeX()
 			item.Says = f.Equation.Text

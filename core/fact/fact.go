@@ -1,9 +1,10 @@
 // Package fact draws typed statements from passages: what a term means, which
-// formula holds, which limit applies.
+// formula holds, which limit applies, what is done in which order, how things
+// compare.
 //
 // Each fact keeps the passage and the exact quote it was read from, so that a
 // question built on it can show its evidence. Reading is by patterns over
-// tagged sentences (define.go, limit.go) and by a small reader of equations
+// tagged sentences (define.go, limit.go, sequence.go, compare.go) and by a small reader of equations
 // with their "where" list (formula.go). A sentence that fits no pattern yields
 // nothing: a missing fact costs a question, a wrong one costs trust.
 package fact
@@ -26,6 +27,8 @@ const (
 	Definition Type = "definition"
 	Formula    Type = "formula"
 	Limit      Type = "limit"
+	Sequence   Type = "sequence"
+	Comparison Type = "comparison"
 )
 
 // Quantity is a number with its unit, as written.
@@ -45,6 +48,7 @@ type Fact struct {
 	Object    string    `json:"object"`    // the meaning, the right side, the number with its unit
 	Terms     []string  `json:"terms,omitempty"`
 	Quantity  *Quantity `json:"quantity,omitempty"`
+	Steps     []string  `json:"steps,omitempty"` // of a sequence
 	Negated   bool      `json:"negated,omitempty"`
 	Hedged    bool      `json:"hedged,omitempty"`
 	Weight    float64   `json:"weight"`
@@ -71,7 +75,16 @@ func Read(passages []source.Passage) []Fact {
 			continue
 		case source.Table:
 			out = append(out, glossary(p)...)
+			if f, ok := compared(p); ok {
+				out = append(out, finish(f, p))
+			}
 			continue
+		case source.Item:
+			if i == 0 || passages[i-1].Kind != source.Item {
+				if f, ok := listed(passages, i); ok {
+					out = append(out, finish(f, p))
+				}
+			}
 		}
 		if f, ok := glossaryLine(p); ok {
 			out = append(out, f)
@@ -79,6 +92,9 @@ func Read(passages []source.Passage) []Fact {
 		}
 		if strings.Contains(p.Text, "=") {
 			out = append(out, formulas(p, passages[i+1:])...)
+		}
+		if f, ok := told(p); ok {
+			out = append(out, finish(f, p))
 		}
 		sentences := language.Split(p.Text)
 		language.Tag(sentences)
@@ -92,6 +108,9 @@ func Read(passages []source.Passage) []Fact {
 			for _, f := range limits(s) {
 				out = append(out, finish(f, p))
 			}
+			if f, ok := differs(s); ok {
+				out = append(out, finish(f, p))
+			}
 		}
 	}
 	return out
@@ -103,7 +122,7 @@ func finish(f Fact, p source.Passage) Fact {
 	if f.Weight == 0 {
 		f.Weight = 1
 	}
-	if f.Type != Limit {
+	if f.Type != Limit && f.Terms == nil {
 		f.Terms = []string{f.Subject}
 	}
 	sum := sha256.Sum256([]byte(p.ID + "\x00" + string(f.Type) + "\x00" + f.Subject + "\x00" + f.Object))

@@ -91,6 +91,12 @@ func NounKind(lemma string) string {
 	return nounKinds[word.file]
 }
 
+// Verb says whether a word, in its base form, can be a verb.
+func Verb(base string) bool {
+	w, ok := lexicon()[base]
+	return ok && w.can('v')
+}
+
 // Known says whether the lexicon has the word in any part of speech.
 func Known(word string) bool { _, ok := lexicon()[word]; return ok }
 

@@ -357,6 +357,23 @@ function InSection({ list, now, show, paper }: { list: Passage[]; now: number; s
       <Group title={counted(of("definition").length, "definition")} at={of("definition")} name={(f) => f.name} show={show} />
       <Group title={counted(formulas.length, "formula")} aside={agree ? ", units agree" : ", units do not agree"} at={formulas} name={(f) => f.says} num show={show} />
       <Group title={counted(of("limit").length, "limit")} at={of("limit")} name={(f) => f.name} num show={show} />
+      <Group title={counted(of("comparison").length, "comparison")} at={of("comparison")} name={(f) => f.name} words={(f) => f.says} show={show} />
+      {of("sequence").map((a) => (
+        <div key={a.passage} className="border-t border-line py-2 text-[13.5px]">
+          <b>Procedure</b>:{" "}
+          <button type="button" className="text-left hover:underline" onClick={() => show(a.passage, a.found.says)}>
+            {a.found.name}
+          </button>
+          <ol className="ml-5 list-decimal text-ink-2">
+            {a.found.steps?.slice(0, 9).map((step, i) => (
+              <li key={i} className="wrap-anywhere">
+                {step}
+              </li>
+            ))}
+          </ol>
+          {(a.found.steps?.length ?? 0) > 9 && <span className="text-ink-2">and {counted(a.found.steps!.length - 9, "more step")}</span>}
+        </div>
+      ))}
       {bare.length > 0 && (
         <div className="border-t border-line py-2 text-[13.5px]">
           <b>{counted(bare.length, "passage")} with nothing drawn yet</b>
@@ -368,7 +385,7 @@ function InSection({ list, now, show, paper }: { list: Passage[]; now: number; s
   );
 }
 
-function Group({ title, aside, at, name, num, show }: { title: string; aside?: string; at: At[]; name: (f: Found) => string; num?: boolean; show: (passage: string, words: string) => void }) {
+function Group({ title, aside, at, name, words = (f) => f.name, num, show }: { title: string; aside?: string; at: At[]; name: (f: Found) => string; words?: (f: Found) => string; num?: boolean; show: (passage: string, words: string) => void }) {
   if (at.length === 0) return null;
   return (
     <div className="border-t border-line py-2 text-[13.5px]">
@@ -377,7 +394,7 @@ function Group({ title, aside, at, name, num, show }: { title: string; aside?: s
       <ul className={num ? "num" : ""}>
         {at.map((a, i) => (
           <li key={i} className="inline">
-            <button type="button" className="text-left hover:underline" onClick={() => show(a.passage, a.found.name)}>
+            <button type="button" className="text-left hover:underline" onClick={() => show(a.passage, words(a.found))}>
               {name(a.found)}
             </button>
             {i < at.length - 1 && ", "}
