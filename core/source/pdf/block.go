@@ -35,7 +35,7 @@ func layout(origin string, pages []page) source.Document {
 				kept = append(kept, l)
 			}
 		}
-		f.page(kept)
+		f.page(kept, i+1, pages[i].pictures)
 	}
 	f.flush()
 	return f.b.Document()
@@ -183,9 +183,22 @@ var bullet = regexp.MustCompile(`^(?:` + bullets + `|\[\w{1,4}\]|\(?\d{1,3}[.)]|
 var alone = regexp.MustCompile(`^` + bullets + `$`)
 
 // page takes the lines of one page. A passage may go on from the page before.
-func (f *former) page(lines []line) {
+func (f *former) page(lines []line, number int, pictures []drawing) {
+	show := func(d drawing) {
+		f.flush()
+		f.b.AtPage(number)
+		f.b.Recognised(0)
+		f.b.Picture(d.data, "")
+	}
 	page := usualGap(lines)
 	for i := 0; i < len(lines); i++ {
+		pictures = slices.DeleteFunc(pictures, func(d drawing) bool {
+			if !d.before(lines[i]) {
+				return false
+			}
+			show(d)
+			return true
+		})
 		gap := page
 		if known := f.gaps[half(lines[i].size)]; known > 0 {
 			gap = known
@@ -210,6 +223,9 @@ func (f *former) page(lines []line) {
 			f.item = bullet.MatchString(l.text) && !f.heading(l)
 		}
 		f.block = append(f.block, l)
+	}
+	for _, d := range pictures {
+		show(d)
 	}
 }
 

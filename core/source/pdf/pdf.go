@@ -129,6 +129,7 @@ type opened struct {
 	pdfium.Pdfium
 	document references.FPDF_DOCUMENT
 	pages    int
+	pictured bool // the file holds pictures
 }
 
 // open waits for a sandbox and opens a file in it. The error is a
@@ -138,7 +139,7 @@ func open(ctx context.Context, free pdfium.Pool, data []byte, patience time.Dura
 	if err != nil {
 		return nil, source.Bad("Other PDF files are being read for a long time; bring this one again in some minutes.")
 	}
-	o := &opened{Pdfium: instance}
+	o := &opened{Pdfium: instance, pictured: imageStream.Match(data)}
 	in, err := instance.OpenDocument(&requests.OpenDocument{File: &data})
 	switch {
 	case errors.Is(err, pdfiumerrors.ErrPassword), errors.Is(err, pdfiumerrors.ErrSecurity):
@@ -257,7 +258,11 @@ func (o *opened) readPage(ctx context.Context, index int, recognise source.Recog
 	if err != nil {
 		return page{}, err
 	}
-	return page{width: size.Width, height: size.Height, runs: runsOf(text.Chars, fonts, size.Height)}, nil
+	out := page{width: size.Width, height: size.Height, runs: runsOf(text.Chars, fonts, size.Height)}
+	if o.pictured {
+		out.pictures, err = o.pictures(at, size)
+	}
+	return out, err
 }
 
 // fonts finds the font of every letter of a page. Letters of one rectangle share

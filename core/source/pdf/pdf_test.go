@@ -1,9 +1,11 @@
 package pdf
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
+	"image"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -223,4 +225,39 @@ func peak(b *testing.B) int {
 
 func read(origin string, data []byte) (source.Document, error) {
 	return Read(context.Background(), origin, data, source.Tools{})
+}
+
+// A picture is a passage of its own, where it stands, with its caption.
+func TestPicturesOfAPage(t *testing.T) {
+	doc, err := read("x", file(t, "figure.pdf"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	var kinds []string
+	for _, p := range doc.Passages {
+		kinds = append(kinds, string(p.Kind))
+	}
+	if got := strings.Join(kinds, " "); got != "heading paragraph picture caption paragraph paragraph" {
+		t.Fatalf("its passages are %s: %+v", got, doc.Passages)
+	}
+	p := doc.Passages[2]
+	if p.Caption != "Figure 1. The way of the water through a filter." || p.Locator.Page != 1 {
+		t.Errorf("the picture is %+v", p)
+	}
+	shown, _, err := image.Decode(bytes.NewReader(doc.Files[p.File]))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if w, h := shown.Bounds().Dx(), shown.Bounds().Dy(); w < 400 || w > 900 || h*2 > w {
+		t.Errorf("it is %d by %d pixels", w, h)
+	}
+	dark := 0
+	for x := range shown.Bounds().Dx() {
+		if r, _, _, _ := shown.At(x, shown.Bounds().Dy()/2).RGBA(); r < 0x8000 {
+			dark++
+		}
+	}
+	if dark < 4 {
+		t.Errorf("it has %d dark points across the middle", dark)
+	}
 }

@@ -14,6 +14,7 @@ import (
 type page struct {
 	width, height float64
 	runs          []run
+	pictures      []drawing
 	sure          float64 // how sure recognised text is, in per cent; 0 for text of the file
 }
 
