@@ -28,6 +28,14 @@ type PaperText struct {
 	Text  string       `json:"text" maxLength:"8000000"`
 	Hints []split.Hint `json:"hints,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"lines that were taken for the wrong thing"`
 	Keys  []PaperKey   `json:"keys,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"keys given by hand"`
+
+	Pictures map[string][]byte `json:"pictures,omitempty" required:"false" doc:"that lines of the text stand for, by name, as the file had them"`
+}
+
+// PaperFile is a past paper that came as a file: its lines and its pictures.
+type PaperFile struct {
+	Text     string            `json:"text"`
+	Pictures map[string][]byte `json:"pictures,omitempty"`
 }
 
 // PaperKey is a key given by hand to the question that begins on a line.
@@ -49,18 +57,18 @@ func (p PaperText) split() (split.Paper, error) {
 }
 
 // PaperLines reads a file as the lines of a past paper.
-func (a *App) PaperLines(ctx context.Context, account, course uuid.UUID, name string, data []byte) (string, error) {
+func (a *App) PaperLines(ctx context.Context, account, course uuid.UUID, name string, data []byte) (PaperFile, error) {
 	if err := a.read(ctx, account, course, editors, func(store.Scope) error { return nil }); err != nil {
-		return "", err
+		return PaperFile{}, err
 	}
 	doc, err := a.reader(ctx, name, data, nil)
 	if bad := new(source.BadInput); errors.As(err, &bad) {
-		return "", invalid("%s", bad.Says)
+		return PaperFile{}, invalid("%s", bad.Says)
 	}
 	if err != nil {
-		return "", err
+		return PaperFile{}, err
 	}
-	return split.Lines(doc), nil
+	return PaperFile{split.Lines(doc), doc.Files}, nil
 }
 
 // SplitPaper says how a past paper is understood; nothing is kept.
@@ -135,6 +143,9 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progres
 		for j := range understood.Stimuli {
 			if understood.Stimuli[j].ID == q.Stimulus {
 				q.Given = &understood.Stimuli[j]
+				if _, kept := b.doc.Files[q.Given.File]; kept {
+					q.Given.Source = b.ID.String()
+				}
 			}
 		}
 		version, _ := examined(q, known.library)
@@ -202,6 +213,12 @@ func paperSource(p PaperText, understood split.Paper) brought {
 		build.Asked(text, q.Origin.Line)
 	}
 	b.doc = build.Document()
+	b.doc.Files = map[string][]byte{}
+	for _, s := range understood.Stimuli {
+		if data, ok := p.Pictures[s.File]; ok && source.IsPicture(data) && source.Shows(data) {
+			b.doc.Files[s.File] = data
+		}
+	}
 	if at := source.GuessDate(source.Document{Title: title}); !at.IsZero() {
 		b.Dated = &at
 	}

@@ -118,9 +118,39 @@ func TestWhatIsNoPaperIsRefused(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if text, err := w.PaperLines(ctx, w.owner, w.course, "paper.docx", data); err != nil || !strings.Contains(text, "Reservoir notes\n") {
-		t.Errorf("a document reads as %.80q, %v", text, err)
+	if got, err := w.PaperLines(ctx, w.owner, w.course, "paper.docx", data); err != nil || !strings.Contains(got.Text, "Reservoir notes\n") {
+		t.Errorf("a document reads as %.80q, %v", got.Text, err)
 	}
 	_, err = w.PaperLines(ctx, w.owner, w.course, "x.bin", []byte("a\x00b"))
 	says(t, err, "zero byte")
+}
+
+// A question keeps the picture of its paper.
+func TestPastQuestionsKeepTheirPictures(t *testing.T) {
+	w := newWorld(t)
+	picture, err := os.ReadFile("../core/source/pdf/testdata/scan.jpg")
+	if err != nil {
+		t.Fatal(err)
+	}
+	const file = "0123456789abcdef"
+	id := uuid.New()
+	text := "1. What does it show?\n[picture " + file + "]\na) a round\nb) a rake\nAnswer: a\n"
+	if _, err := w.BringPaper(ctx, w.owner, w.course, id, app.PaperText{Text: text, Pictures: map[string][]byte{file: picture, "00000000000000aa": []byte("no picture")}}); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
+		t.Fatal(err)
+	}
+	paper := w.arrival(id).SourceID
+	list, err := w.Bench(ctx, w.owner, w.course)
+	if err != nil || len(list) != 1 {
+		t.Fatalf("%+v, %v", list, err)
+	}
+	q, err := w.Question(ctx, w.owner, w.course, list[0].ID)
+	if err != nil || q.About == nil || q.About.File != file || q.About.Source != paper.String() {
+		t.Fatalf("it is asked about %+v, %v", q.About, err)
+	}
+	if data, err := w.PictureOf(ctx, w.owner, w.course, *paper, file); err != nil || len(data) != len(picture) {
+		t.Errorf("the picture has %d bytes, %v", len(data), err)
+	}
 }

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { courseWithNotes, emptyCourse, expect, test } from "./people";
 
 const paper = `Intake attendant, spring 2024
@@ -76,6 +77,25 @@ test("a past paper in a document is read, and an empty one says so", async ({ pa
   await page.goto(`/courses/${course}/sources/past`);
   await page.getByLabel("File").setInputFiles({ name: "paper.html", mimeType: "text/html", buffer: Buffer.from("<!doctype html><title>Paper</title><p>1. Which plate measures flow?<p>a) weir<p>b) rake<p>Answer: a") });
   await expect(page.getByLabel("The questions")).toHaveValue(/1\. Which plate measures flow\?\na\) weir\nb\) rake\nAnswer: a/);
+  const picture = readFileSync("../core/source/pdf/testdata/scan.jpg").toString("base64");
+  await page.getByLabel("File").setInputFiles({
+    name: "drawn.html",
+    mimeType: "text/html",
+    buffer: Buffer.from(`<!doctype html><title>Drawn</title><p>1. What is shown?<p><img alt="" src="data:image/jpeg;base64,${picture}"><p>a) a round<p>b) a rake<p>Answer: a`),
+  });
+  await expect(page.getByLabel("The questions")).toHaveValue(/\[picture [0-9a-f]{16}\]/);
+  await page.getByRole("button", { name: "See what is understood" }).click();
+  await expect(page.getByRole("img", { name: "The picture that the question is about" })).toBeVisible();
+  await page.getByRole("button", { name: /Bring 1 question/ }).click();
+  await expect(page.getByRole("navigation", { name: "The sources" })).toContainText("1 past question");
+  await page.getByRole("link", { name: /^Proof/ }).click();
+  await page.getByRole("link", { name: /What is shown/ }).click();
+  const shown = page.getByRole("img", { name: "The picture that the question is about" });
+  await expect.poll(() => shown.evaluate((i) => (i as HTMLImageElement).naturalWidth)).toBeGreaterThan(100);
+
+  await page.goto(`/courses/${course}/sources/past`);
+  await page.getByLabel("File").setInputFiles({ name: "paper.html", mimeType: "text/html", buffer: Buffer.from("<!doctype html><title>Paper</title><p>1. Which plate measures flow?<p>a) weir<p>b) rake<p>Answer: a") });
+  await expect(page.getByLabel("The questions")).toHaveValue(/Which plate/);
   await page.getByLabel("File").setInputFiles({ name: "x.bin", mimeType: "application/octet-stream", buffer: Buffer.from("a\0b") });
   await expect(page.getByRole("alert")).toContainText("zero byte");
   await page.getByRole("button", { name: "See what is understood" }).click();

@@ -68,13 +68,8 @@ func (s *Server) sourceOperations() {
 		InCourse
 		Name    string `query:"name" maxLength:"300" doc:"the file's name"`
 		RawBody []byte `contentType:"application/octet-stream"`
-	}) (struct {
-		Text string `json:"text"`
-	}, error) {
-		text, err := s.app.PaperLines(ctx, account(ctx), in.Course, in.Name, in.RawBody)
-		return struct {
-			Text string `json:"text"`
-		}{text}, err
+	}) (app.PaperFile, error) {
+		return s.app.PaperLines(ctx, account(ctx), in.Course, in.Name, in.RawBody)
 	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
 	operation(s, http.MethodPost, "/api/courses/{course}/papers", "split-paper", "Say how a past paper is understood", func(ctx context.Context, in *struct {
 		InCourse

@@ -76,13 +76,15 @@ func (k Key) Empty() bool {
 }
 
 // Stimulus is what one or more questions are asked about: a text, a case, a
-// table.
+// table, a picture.
 type Stimulus struct {
-	ID   string     `json:"id"`
-	Kind string     `json:"kind"` // passage, case or table
-	Text string     `json:"text"`
-	Rows [][]string `json:"rows,omitempty"`
-	Line int        `json:"line,omitempty"` // of the past paper it stands in
+	ID     string     `json:"id"`
+	Kind   string     `json:"kind"` // passage, case, table or picture
+	Text   string     `json:"text"`
+	Rows   [][]string `json:"rows,omitempty"`
+	File   string     `json:"file,omitempty"`   // its picture, by name
+	Source string     `json:"source,omitempty"` // the id of the source that has the picture
+	Line   int        `json:"line,omitempty"`   // of the past paper it stands in
 }
 
 // Cite points to the evidence.

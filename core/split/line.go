@@ -19,6 +19,7 @@ type line struct {
 
 	numbered []label // what it may be numbered as, the likeliest first
 	header   bool    // repeats on other pages, or is a page number
+	picture  string  // the name of the picture that stands here
 
 	as  Role
 	of  *item
@@ -57,6 +58,10 @@ var (
 
 func newLine(n int, raw string) *line {
 	l := &line{n: n, raw: raw}
+	if m := pictureLine.FindStringSubmatch(raw); m != nil {
+		l.text, l.picture = strings.TrimSpace(raw), m[1]
+		return l
+	}
 	text := strings.Map(func(r rune) rune {
 		switch {
 		case r == '\t':

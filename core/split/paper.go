@@ -20,20 +20,21 @@ type paper struct {
 
 // item is one question while it is read.
 type item struct {
-	id      string
-	number  int // 0 where it has none
-	label   string
-	rest    string // of its first line, behind the number
-	asked   bool   // it begins with "Q:", so that its answer begins with "A:"
-	main    style  // how the paper's questions are numbered
-	section string
-	sti     *stimulus
-	lines   []*line // its first line and what follows
-	matched bool    // left and right sides are to be joined
-	counted bool    // its rows are numbered as questions are
-	rows    int     // the number of the last row of a match
-	offers  int     // lines that are options, so far
-	solved  bool    // an answer stands in it
+	id       string
+	number   int // 0 where it has none
+	label    string
+	rest     string // of its first line, behind the number
+	asked    bool   // it begins with "Q:", so that its answer begins with "A:"
+	main     style  // how the paper's questions are numbered
+	section  string
+	sti      *stimulus
+	lines    []*line // its first line and what follows
+	pictures []*line // where its pictures stand
+	matched  bool    // left and right sides are to be joined
+	counted  bool    // its rows are numbered as questions are
+	rows     int     // the number of the last row of a match
+	offers   int     // lines that are options, so far
+	solved   bool    // an answer stands in it
 
 	out []*question.Question // one, or one for each of its parts
 }
@@ -150,12 +151,15 @@ func (p *paper) finish(corrected map[int]string) Paper {
 	out := Paper{Questions: []question.Question{}, Stimuli: []question.Stimulus{}, Leftovers: []Leftover{}, Lines: []Ending{}}
 	for _, s := range p.stimuli {
 		s.build()
-		out.Stimuli = append(out.Stimuli, s.Stimulus)
 	}
 	for _, it := range p.items {
 		if it.out == nil {
 			it.build()
 		}
+		p.depicted(it)
+	}
+	for _, s := range p.stimuli {
+		out.Stimuli = append(out.Stimuli, s.Stimulus)
 	}
 	p.applyKeys()
 	for _, it := range p.items {

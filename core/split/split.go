@@ -91,7 +91,8 @@ func Text(text string, hints []Hint, keys map[int]string) (Paper, error) {
 }
 
 // Lines writes a document as lines, so that a paper that came as a file can be
-// read: its headings, paragraphs, items and rows, one below the other.
+// read: its headings, paragraphs, items and rows, one below the other, and a
+// line for each of its pictures.
 func Lines(doc source.Document) string {
 	var out strings.Builder
 	page := 0
@@ -99,6 +100,10 @@ func Lines(doc source.Document) string {
 		if p.Locator.Page != page || p.Kind == source.Heading {
 			out.WriteString("\n")
 			page = p.Locator.Page
+		}
+		if p.Kind == source.Picture {
+			out.WriteString(linePicture(p.File) + "\n")
+			continue
 		}
 		out.WriteString(p.Text + "\n")
 	}

@@ -298,3 +298,35 @@ func BenchmarkText(b *testing.B) {
 	}
 	b.ReportMetric(b.Elapsed().Seconds()/float64(b.N), "of-1s")
 }
+
+// A picture belongs to the question it stands in, or before.
+func TestPictures(t *testing.T) {
+	const a, b, c = "0123456789abcdef", "fedcba9876543210", "00000000000000aa"
+	doc := source.Document{Passages: []source.Passage{
+		{Kind: source.Paragraph, Text: "1. What does the drawing show?"}, {Kind: source.Picture, File: a}, {Kind: source.Paragraph, Text: "a) a weir"}, {Kind: source.Paragraph, Text: "b) a rake"},
+		{Kind: source.Picture, File: b}, {Kind: source.Paragraph, Text: "2. Where does the water leave?"}, {Kind: source.Paragraph, Text: "a) left"}, {Kind: source.Paragraph, Text: "b) right"},
+		{Kind: source.Paragraph, Text: "3. What is a weir?"}, {Kind: source.Paragraph, Text: "a) a plate"}, {Kind: source.Paragraph, Text: "b) a pump"}, {Kind: source.Picture, File: c},
+	}}
+	p, err := Text(Lines(doc), nil, nil)
+	if err != nil || len(p.Questions) != 3 {
+		t.Fatalf("%+v, %v", p, err)
+	}
+	files := map[string]string{}
+	for _, s := range p.Stimuli {
+		files[s.ID] = s.File
+	}
+	for i, want := range []string{a, b, ""} {
+		if q := p.Questions[i]; files[q.Stimulus] != want || strings.Contains(q.Stem, "picture") {
+			t.Errorf("question %d has the picture %q: %+v", i+1, files[q.Stimulus], q)
+		}
+	}
+	if len(p.Leftovers) != 1 || !strings.Contains(p.Leftovers[0].Why, "no question below") {
+		t.Errorf("left over is %+v", p.Leftovers)
+	}
+	// A person says that the last one belongs to the question above it.
+	line := p.Leftovers[0].Locator.Line
+	p, err = Text(Lines(doc), []Hint{{line, Stem}}, nil)
+	if err != nil || len(p.Leftovers) != 0 || p.Questions[2].Stimulus == "" {
+		t.Errorf("%+v, %v", p.Leftovers, err)
+	}
+}

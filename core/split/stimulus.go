@@ -68,6 +68,9 @@ func (s *stimulus) build() {
 	var rows [][]string
 	var text []string
 	for i, l := range s.lines {
+		if l.picture != "" {
+			continue
+		}
 		if cells := columns(l.raw); i > 0 && len(cells) > 1 && !ruleLine.MatchString(l.text) {
 			rows = append(rows, cells)
 		}

@@ -28,7 +28,8 @@ type walker struct {
 	restart bool // numbers may begin again
 	last    int
 	blank   bool
-	entry   *entry // the reason under way
+	entry   *entry  // the reason under way
+	shown   []*line // pictures that wait for the next question
 }
 
 func (p *paper) walk() {
@@ -47,6 +48,10 @@ func (p *paper) walk() {
 }
 
 func (w *walker) take(i int, l *line) {
+	if l.picture != "" {
+		w.picture(l)
+		return
+	}
 	if l.hint != "" {
 		w.told(l)
 		return
@@ -386,6 +391,10 @@ func (w *walker) begin(l *line, x label) {
 		s.as, s.of = Section, it
 	}
 	w.pending = nil
+	for _, s := range w.shown {
+		it.show(s)
+	}
+	w.shown = nil
 	w.items = append(w.items, it)
 	w.cur, w.open, w.restart = it, false, false
 	l.as, l.of = Start, it

@@ -783,9 +783,6 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        "BodyStruct { Text string \"json:\\\"text\\\"\" }Body": {
-            text: string;
-        };
         Box: {
             /** Format: int64 */
             bottom: number;
@@ -1073,6 +1070,8 @@ export interface components {
             latex?: string;
             name: string;
             says: string;
+            /** @description of a procedure */
+            steps?: string[];
             type: string;
             /** @description what is wrong with the units of a formula */
             units?: string;
@@ -1210,6 +1209,12 @@ export interface components {
             questions: components["schemas"]["Question"][];
             stimuli: components["schemas"]["Stimulus"][];
         };
+        PaperFile: {
+            pictures?: {
+                [key: string]: string;
+            };
+            text: string;
+        };
         PaperKey: {
             /** @description as a list of answers states it: b; a, c; true; 6.9 kg */
             key: string;
@@ -1221,6 +1226,10 @@ export interface components {
             hints?: components["schemas"]["Hint"][];
             /** @description keys given by hand */
             keys?: components["schemas"]["PaperKey"][];
+            /** @description that lines of the text stand for, by name, as the file had them */
+            pictures?: {
+                [key: string]: string;
+            };
             text: string;
             title?: string;
         };
@@ -1454,11 +1463,13 @@ export interface components {
             text: string;
         };
         Stimulus: {
+            file?: string;
             id: string;
             kind: string;
             /** Format: int64 */
             line?: number;
             rows?: string[][];
+            source?: string;
             text: string;
         };
         Supply: {
@@ -2369,7 +2380,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BodyStruct { Text string \"json:\\\"text\\\"\" }Body"];
+                    "application/json": components["schemas"]["PaperFile"];
                 };
             };
             /** @description Error */

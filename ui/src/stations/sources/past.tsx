@@ -38,6 +38,7 @@ export function PastPaper() {
 function Paste({ course, done }: { course: string; done: (p: PaperText) => void }) {
   const [title, setTitle] = useState("");
   const [text, setText] = useState("");
+  const [pictures, setPictures] = useState<Record<string, string>>();
   const chooser = useRef<HTMLInputElement>(null);
   const read = useMutation({
     mutationFn: (f: File) =>
@@ -51,6 +52,7 @@ function Paste({ course, done }: { course: string; done: (p: PaperText) => void 
       ),
     onSuccess: (got, f) => {
       setText(got.text);
+      setPictures(got.pictures);
       setTitle((t) => t || f.name.replace(/\.\w+$/, ""));
     },
   });
@@ -58,6 +60,7 @@ function Paste({ course, done }: { course: string; done: (p: PaperText) => void 
     if (!f) return;
     if (!/\.(txt|md|csv|tsv)$/i.test(f.name)) return read.mutate(f);
     setText(await f.text());
+    setPictures(undefined);
     setTitle((t) => t || f.name.replace(/\.\w+$/, ""));
   };
   return (
@@ -66,7 +69,7 @@ function Paste({ course, done }: { course: string; done: (p: PaperText) => void 
         className="max-w-3xl"
         onSubmit={(e) => {
           e.preventDefault();
-          done({ title: title.trim(), text });
+          done({ title: title.trim(), text, ...(pictures ? { pictures } : {}) });
         }}
       >
         <h1 className="title">Past questions</h1>
@@ -110,7 +113,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
   const [arrival] = useState(() => crypto.randomUUID());
   const now = mended.at(-1)!;
   const body: PaperText = useMemo(
-    () => ({ ...given, hints: Object.entries(now.hints).map(([line, as]) => ({ line: Number(line), as })), keys: Object.entries(now.keys).map(([line, key]) => ({ line: Number(line), key })) }),
+    () => ({ title: given.title, text: given.text, hints: Object.entries(now.hints).map(([line, as]) => ({ line: Number(line), as })), keys: Object.entries(now.keys).map(([line, key]) => ({ line: Number(line), key })) }),
     [given, now],
   );
   const { data: paper, error } = useQuery({
@@ -121,7 +124,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
     gcTime: 60_000,
   });
   const keep = useMutation({
-    mutationFn: () => take(api.PUT("/api/courses/{course}/arrivals/{arrival}/paper", { params: { path: { course, arrival } }, body })),
+    mutationFn: () => take(api.PUT("/api/courses/{course}/arrivals/{arrival}/paper", { params: { path: { course, arrival } }, body: { ...body, ...(given.pictures ? { pictures: given.pictures } : {}) } })),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ["course", course] });
       void go(`/courses/${course}/sources`);
@@ -186,7 +189,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
       </section>
       <aside aria-label="What was understood" className="flex min-h-0 flex-col border border-b-0 border-line bg-margin desk:mt-4 desk:border-l-0">
         <div className="flex-1 overflow-y-auto px-5 py-5">
-          {stimulus && <About stimulus={stimulus} />}
+          {stimulus && <About stimulus={stimulus} pictures={given.pictures} />}
           {question ? <Understood question={question} setKey={(k) => setKey(question, k)} /> : line && <Note tone={line.as === "leftover" ? "eye" : "plain"} title={line.as === "leftover" ? "Left over" : "Belongs to no question yet"}>{paper?.leftovers.find((l) => l.locator.line === line.line)?.why}</Note>}
           <h2 className="label mt-6 mb-1">This line …</h2>
           <ul>
