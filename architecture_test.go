@@ -48,7 +48,7 @@ var siblings = map[string][]string{
 // language, and what reads the formats that sources come in.
 var allowed = []string{
 	"github.com/jdkato/prose/v2", "github.com/kljensen/snowball/english", "golang.org/x/text", "golang.org/x/sync/errgroup",
-	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero", "github.com/xuri/excelize/v2",
+	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "github.com/at-wat/ebml-go", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero", "github.com/xuri/excelize/v2",
 }
 
 type listed struct {

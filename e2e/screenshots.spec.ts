@@ -3,10 +3,41 @@ import { expect, signInToDemo, test } from "./people";
 /** One picture of each main view, from the demo course. */
 const views: [string, RegExp][] = [
   ["sources", /Chlorine dose =/],
+  ["sources/syllabus", /In no topic/],
   ["draft", /What the sources can bear/],
   ["drill", /Drills so far/],
   ["gaps", /Where the marks are/],
 ];
+
+/** A past paper as a candidate may have it. */
+const paper = `Province of Larkmere, operator licence Class II, spring 2029
+
+Answer all questions. Each is worth one mark.
+
+1. What is left in the water when the chlorine demand is met?
+   a) a residual   b) floc   c) alum   d) turbidity
+
+2. Rapid filters are scraped when they are dirty. (T/F)
+
+Use the table for questions 3 and 4.
+Pump    Flow (m³/h)    Lift (m)
+P1      40             12
+P2      55             9
+
+3. Which pump lifts the water higher?
+4. How many cubic metres does P2 move in 4 hours?
+
+5. A bed of 36 m² is washed with 1,620 m³/h. The wash rate in m/h is ______ .
+Candidates may leave the room from 11:00.
+
+6. What is a jar test for?
+   a) to find the best dose of a coagulant
+   b) to measure the pressure of a pump
+   c) to count bacteria
+
+ANSWERS
+1 a   2 F   3 P1   4 220 m³   5 45   6 a
+`;
 
 const folder = "../docs/screenshots";
 
@@ -17,8 +48,16 @@ test("pictures", async ({ page }) => {
     await page.goto(`/courses/${course}/${path}`);
     await expect(page.getByText(shows).first()).toBeVisible();
     await settle();
-    await page.screenshot({ path: `${folder}/${path}.png` });
+    await page.screenshot({ path: `${folder}/${path.replace("sources/", "")}.png` });
   }
+  await page.goto(`/courses/${course}/sources/past`);
+  await page.getByLabel("Title, if you like").fill("Class II, spring 2029");
+  await page.getByLabel("The questions").fill(paper);
+  await page.getByRole("button", { name: "See what is understood" }).click();
+  await page.getByRole("option", { name: /What is left/ }).click();
+  await expect(page.getByRole("complementary", { name: "What was understood" })).toContainText("residual");
+  await settle();
+  await page.screenshot({ path: `${folder}/past.png` });
   const bench = (await (await page.request.get(`${process.env.BASE_URL}/api/courses/${course}/bench`)).json()) as { id: string; verdict: string; state: string }[];
   for (const q of bench.filter((b) => b.state === "bench" && b.verdict === "faulted")) {
     const full = (await (await page.request.get(`${process.env.BASE_URL}/api/courses/${course}/questions/${q.id}`)).json()) as { correction: boolean };

@@ -28,20 +28,24 @@ test("bad input gets a sentence, and nothing is half-saved", async ({ page, sign
   await expect(page.getByRole("status").filter({ hasText: "good.md" })).toContainText("among your sources already, as “Screens”");
 });
 
-const other = [
+const corpus = "../core/source/testdata";
+
+const other: { file: string; text: string | Buffer; shows: RegExp; kind: string; at: string }[] = [
+  { file: "wells.mp4", text: readFileSync(`${corpus}/wells.mp4`), shows: /How far it falls is the drawdown/, kind: "Captions", at: "0:31" },
+  { file: "readings.xlsx", text: readFileSync(`${corpus}/readings-made.xlsx`), shows: /rain, second pump/, kind: "Spreadsheet", at: "row 2" },
   { file: "talk.vtt", text: "WEBVTT\n\n00:00:42.000 --> 00:00:45.000\nA rake is a toothed arm, um, that lifts rubbish off the bars.\n", shows: /A rake is a toothed arm/, kind: "Captions", at: "0:42" },
   { file: "page.html", text: "<!doctype html><title>Screens</title><nav>Home</nav><main><h1>Screens</h1><p>A bar screen is a row of bars<sup>2</sup>.</p></main>", shows: /A bar screen is a row of bars²/, kind: "Web page", at: "none yet" },
   { file: "readings.csv", text: "day,flow (m³/h)\nMonday,420\nTuesday,380\n", shows: /Monday/, kind: "Table", at: "row 2" },
 ];
 
-test("captions, a saved page and a table become passages", async ({ page, signedUp }) => {
+test("captions, a saved page, tables and a captioned film become passages", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
   const course = await emptyCourse(page, "Intake attendant", "Screening");
   for (const o of other) {
     await page.goto(`/courses/${course}/sources`);
     await expect(page.getByRole("button", { name: /^Add/ }).first()).toBeVisible();
     await page.keyboard.press("a");
-    await page.getByLabel("Files").setInputFiles({ name: o.file, mimeType: "text/plain", buffer: Buffer.from(o.text) });
+    await page.getByLabel("Files").setInputFiles({ name: o.file, mimeType: "text/plain", buffer: Buffer.from(o.text as string) });
     await expect(page.getByRole("article")).toContainText(o.shows);
     await expect(page.getByRole("article")).toContainText(o.at);
     await expect(page.getByRole("navigation", { name: "The sources" })).toContainText(o.kind);

@@ -56,6 +56,32 @@ func pairs(text string) []entry {
 	return out
 }
 
+var (
+	wideGap  = regexp.MustCompile(`\s{2,}|\t+|\s*[|;]\s*`)
+	numbered = regexp.MustCompile(`^\(?(\d{1,4})(?:\s?[.):–=-]\s?|\s+)(\S.*)$`)
+)
+
+// apart reads a line as several answers of any sort with wide gaps between them,
+// numbered one after the other: "3 P1   4 220 m³   5 45".
+func apart(raw string) []entry {
+	var out []entry
+	for _, cell := range wideGap.Split(strings.Trim(strings.TrimSpace(raw), "|;"), -1) {
+		m := numbered.FindStringSubmatch(strings.TrimSpace(cell))
+		if m == nil {
+			return nil
+		}
+		n, _ := strconv.Atoi(m[1])
+		if len(out) > 0 && n != out[len(out)-1].number+1 {
+			return nil
+		}
+		out = append(out, entry{number: n, value: m[2]})
+	}
+	if len(out) < 2 {
+		return nil
+	}
+	return out
+}
+
 // grid says whether a line is the numbers above a row of letters.
 func grid(text string) bool { return gridNumber.MatchString(text) }
 
@@ -106,7 +132,11 @@ func (w *walker) answer(l *line) {
 		w.entry = &entry{number: -1, value: m[1]}
 		return
 	}
-	if several := pairs(l.text); len(several) > 0 {
+	several := pairs(l.text)
+	if several == nil {
+		several = apart(l.raw)
+	}
+	if len(several) > 0 {
 		for _, e := range several {
 			w.keep(e, nil)
 		}

@@ -330,3 +330,19 @@ func TestPictures(t *testing.T) {
 		t.Errorf("%+v, %v", p.Leftovers, err)
 	}
 }
+
+func TestKeysOfAllSortsOnALine(t *testing.T) {
+	for _, key := range []string{"1 a   2 F   3 P1   4 220 m³", "1. a\t2. F\t3. P1\t4. 220 m³", "1) a; 2) F; 3) P1; 4) 220 m³", "1 a  2 F\n3 P1  4 220 m³"} {
+		p, err := Text("1. What catches rubbish?\na) a screen\nb) a pump\n\n2. Water is dry. (T/F)\n\n3. Which pump is larger?\n\n4. How much does it lift?\n\nANSWERS\n"+key+"\n", nil, nil)
+		if err != nil || len(p.Questions) != 4 {
+			t.Fatalf("%q: %+v, %v", key, p, err)
+		}
+		var got []string
+		for _, q := range p.Questions {
+			got = append(got, q.KeyText())
+		}
+		if strings.Join(got, "; ") != "a screen; False; P1; 220 m³" {
+			t.Errorf("%q gives %q", key, got)
+		}
+	}
+}

@@ -21,6 +21,7 @@ import (
 	"zincowl/core/source/epub"
 	"zincowl/core/source/html"
 	"zincowl/core/source/markdown"
+	"zincowl/core/source/media"
 	"zincowl/core/source/odt"
 	"zincowl/core/source/pdf"
 	"zincowl/core/source/plain"
@@ -79,6 +80,8 @@ func parse(ctx context.Context, name string, data []byte, tools source.Tools) (s
 		return pdf.Read(ctx, name, data, tools)
 	case source.IsPicture(data):
 		return pdf.Picture(ctx, name, data, tools.Recognise)
+	case media.Is(data):
+		return media.Read(name, data)
 	case bytes.HasPrefix(data, []byte("PK\x03\x04")):
 		return packed(name, data)
 	}
@@ -140,23 +143,7 @@ func isPage(text string) bool {
 	return pageStart.MatchString(head) || strings.HasPrefix(strings.TrimSpace(head), "<") && len(pageParts.FindAllStringIndex(head, 3)) == 3
 }
 
-// isMedia says whether bytes are a film or a sound recording.
-func isMedia(data []byte) bool {
-	if len(data) > 12 && string(data[4:8]) == "ftyp" {
-		return true
-	}
-	for _, magic := range []string{"\x1aE\xdf\xa3", "OggS", "fLaC", "ID3", "\xff\xfb", "RIFF", "#!AMR", "\x00\x00\x01\xba"} {
-		if bytes.HasPrefix(data, []byte(magic)) {
-			return true
-		}
-	}
-	return false
-}
-
 func decode(data []byte) (string, error) {
-	if isMedia(data) {
-		return "", source.Bad("This is a recording, and recordings are not listened to; bring its captions as a file (.vtt or .srt), or paste them with their times.")
-	}
 	for _, s := range signatures {
 		if bytes.HasPrefix(data, []byte(s.magic)) {
 			return "", source.Bad("This is %s, not a text file; open it, copy its text and paste that.", s.name)

@@ -100,7 +100,7 @@ export function AddSource({ course, done }: { course: string; done: (source: str
       />
       <div className="flex flex-wrap items-center gap-3">
         <Button onClick={() => chooser.current?.click()}>Choose files</Button>
-        <span className="text-ink-2">PDF, .docx, .odt, .epub, .html, text, captions, .csv, .xlsx, pictures; or drop them here</span>
+        <span className="text-ink-2">PDF, .docx, .odt, .epub, .html, text, captions, captioned films, .csv, .xlsx, pictures; or drop them here</span>
       </div>
       {(sending.length > 0 || shown.length > 0) && (
         <ul className="mt-4" role="status">
