@@ -2,6 +2,7 @@ package app_test
 
 import (
 	"errors"
+	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -221,5 +222,101 @@ func TestOutlinesAreProposedAndRefused(t *testing.T) {
 	o, err = w.ReadOutline(ctx, w.owner, w.course, "outline.csv", []byte("Topic,Weight (%)\nScreening,60\nSoftening,40\n"))
 	if err != nil || len(o.Topics) != 2 || *o.Topics[1].Given != (syllabus.Weight{Value: 40, Unit: syllabus.Percent}) {
 		t.Errorf("%+v, %v", o, err)
+	}
+}
+
+// Without its papers an estimate falls back to equal shares, and a topic that is
+// taken out leaves what belonged to it in none.
+func TestWhatIsTakenOutLeavesItsTraces(t *testing.T) {
+	w := newWorld(t)
+	w.brings("evening.txt", notes)
+	w.outlined("Screening\nSoftening\n")
+	paper := uuid.New()
+	if _, err := w.BringPaper(ctx, w.owner, w.course, paper, app.PaperText{Title: "Autumn paper", Text: "1. What lifts rubbish off a screen?\na) a rake\nb) brine\nAnswer: a\n"}); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, paper); err != nil {
+		t.Fatal(err)
+	}
+	read := func() app.Syllabus {
+		s, err := w.Syllabus(ctx, w.owner, w.course)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return s
+	}
+	if s := read(); topicNamed(t, s, "Screening").Share.Basis != syllabus.Estimated {
+		t.Errorf("with a paper it is %+v", topicNamed(t, s, "Screening").Share)
+	}
+	if err := w.RemoveSource(ctx, w.owner, w.course, *w.arrival(paper).SourceID); err != nil {
+		t.Fatal(err)
+	}
+	s := read()
+	if share := topicNamed(t, s, "Screening").Share; share.Basis != syllabus.Equal || share.Own != 50 || len(s.Papers) != 0 {
+		t.Errorf("without it it is %+v", share)
+	}
+	before := s.Nowhere.Passages
+	had := topicNamed(t, s, "Softening").Passages
+	s = w.outlined("Screening\nBoilers\n")
+	if s.Nowhere.Passages < before+had/2 {
+		t.Errorf("%d passages belong nowhere, %d did and %d were of the topic taken out", s.Nowhere.Passages, before, had)
+	}
+	// An outline can be emptied, and everything still works.
+	if s, err := w.ChangeSyllabus(ctx, w.owner, w.course, nil, s.Version); err != nil || len(s.Topics) != 0 || s.Nowhere.Passages == 0 {
+		t.Errorf("emptied it is %+v, %v", s, err)
+	}
+	if gaps, err := w.Gaps(ctx, w.owner, w.course); err != nil || len(gaps) != 0 {
+		t.Errorf("gaps are %+v, %v", gaps, err)
+	}
+	if placed, err := w.PlacedIn(ctx, w.owner, w.course, nil); err != nil || len(placed) == 0 {
+		t.Errorf("in no topic are %+v, %v", placed, err)
+	}
+}
+
+// Sub-topics are topics of their own where the marks are, under their parent's
+// name.
+func TestGapsOfATree(t *testing.T) {
+	w := newWorld(t)
+	w.drafted(30)
+	w.outlined("Screening 60%\n  Bar screens and rakes\n  Approach velocity\nSoftening 40%\n")
+	gaps, err := w.Gaps(ctx, w.owner, w.course)
+	if err != nil {
+		t.Fatal(err)
+	}
+	sum, within := 0.0, map[string]string{}
+	for _, g := range gaps {
+		sum += g.Weight
+		within[g.Title] = g.Within
+	}
+	if sum < 99.9 || sum > 100.1 || within["Bar screens and rakes"] != "Screening" || within["Softening"] != "" {
+		t.Errorf("%g in all, within %v", sum, within)
+	}
+	if b, err := w.CanBear(ctx, w.owner, w.course); err != nil || len(b) < 4 {
+		t.Errorf("%+v, %v", b, err)
+	}
+}
+
+// An outline that came as a document is read by its headings.
+func TestAnOutlineAsADocument(t *testing.T) {
+	w := newWorld(t)
+	data, err := os.ReadFile("../core/source/testdata/screens-converted.docx")
+	if err != nil {
+		t.Fatal(err)
+	}
+	o, err := w.ReadOutline(ctx, w.owner, w.course, "outline.docx", data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var titles []string
+	for _, topic := range o.Topics {
+		titles = append(titles, strings.Repeat(">", topic.Depth)+topic.Title)
+	}
+	if !slices.Contains(titles, "Coarse screens") || !slices.Contains(titles, ">Raking by hand") || len(o.Leftovers) == 0 {
+		t.Errorf("its topics are %q", titles)
+	}
+	_, err = w.ReadOutline(ctx, w.owner, w.course, "outline.pdf", []byte("%PDF-1.7 …"))
+	says(t, err, "This PDF is damaged")
+	if _, err := w.ReadOutline(ctx, w.person("stranger"), w.course, "", []byte("Dosing 20%")); !errors.Is(err, app.ErrNotFound) {
+		t.Errorf("a stranger reads one: %v", err)
 	}
 }

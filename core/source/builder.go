@@ -33,9 +33,6 @@ func (b *Builder) Heading(level int, text string, line int) {
 	if b.doc.Title == "" && level == 1 {
 		b.doc.Title = text
 	}
-	if n := len(b.doc.Passages); n > 0 && b.doc.Passages[n-1].Kind == Heading && b.doc.Passages[n-1].Text == text && b.levels[len(b.levels)-1] == level {
-		return // a title page before the title
-	}
 	for len(b.levels) > 0 && b.levels[len(b.levels)-1] >= level {
 		b.levels = b.levels[:len(b.levels)-1]
 		b.path = b.path[:len(b.path)-1]

@@ -68,6 +68,9 @@ func Read(origin string, a *archive.Archive) (source.Document, error) {
 		}
 	}
 	doc := b.Document()
+	if p := doc.Passages; len(p) > 1 && p[0].Kind == source.Heading && p[1].Kind == source.Heading && p[0].Text == p[1].Text && len(p[1].Locator.Heading) == 0 {
+		doc.Passages = p[1:] // a title page before the title
+	}
 	if title := source.Fold(list.Find("metadata").Find("title").Content()); title != "" {
 		doc.Title = title
 	}

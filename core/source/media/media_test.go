@@ -77,3 +77,36 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// A file made by hand: times in a wide header, samples of one size, offsets of
+// 64 bits, two chunks.
+func TestTablesOfOtherShapes(t *testing.T) {
+	const sample = "\x00\x06A weir"
+	head := box32("ftyp", "isom0000")
+	n := func(values ...uint32) string {
+		var out []byte
+		for _, v := range values {
+			out = append(out, byte(v>>24), byte(v>>16), byte(v>>8), byte(v))
+		}
+		return string(out)
+	}
+	first := uint32(len(head) + 8)
+	stbl := box32("stbl", box32("stsd", n(0, 1)+box32("tx3g", "")+"")+
+		box32("stts", n(0, 2, 1, 2000, 1, 3000))+
+		box32("stsz", n(0, uint32(len(sample)), 2))+
+		box32("stsc", n(0, 1, 1, 1, 1))+
+		box32("co64", n(0, 2, 0, first, 0, first+uint32(len(sample)))))
+	mdhd := box32("mdhd", n(1<<24, 0, 0, 0, 0, 1000, 0, 5000, 0))
+	hdlr := box32("hdlr", n(0, 0)+"sbtl"+n(0, 0, 0))
+	file := head + box32("mdat", sample+sample) + box32("moov", box32("trak", box32("mdia", mdhd+hdlr+box32("minf", stbl))))
+	cues := mp4([]byte(file))
+	if len(cues) != 2 || cues[0].text != "A weir" || cues[1].start.Seconds() != 2 || cues[1].end.Seconds() != 5 {
+		t.Fatalf("read %+v", cues)
+	}
+	// Offsets beyond the file, and boxes larger than what holds them, are left out.
+	for at := range len(file) {
+		broken := []byte(file)
+		broken[at] ^= 0xff
+		_ = mp4(broken)
+	}
+}
