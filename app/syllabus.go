@@ -533,7 +533,13 @@ func (a *App) PlacePassage(ctx context.Context, account, course, id uuid.UUID, p
 		if err := store.PlacePassage(ctx, tx, s, id, ids, at.TopicID, at.ByWords); err != nil {
 			return err
 		}
-		return a.replaced(ctx, tx, s, at.ByWords, id)
+		if at.ByWords {
+			return a.byWords(ctx, tx, s, id)
+		}
+		if err := store.FollowPassages(ctx, tx, s, id, ids); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "course")
 	})
 }
 
@@ -565,14 +571,19 @@ func (a *App) PlaceQuestion(ctx context.Context, account, course, id uuid.UUID, 
 		if err := store.PlaceQuestion(ctx, tx, s, id, next); err != nil {
 			return err
 		}
-		return a.replaced(ctx, tx, s, at.ByWords, uuid.Nil)
+		if at.ByWords {
+			return a.byWords(ctx, tx, s, uuid.Nil)
+		}
+		if err := a.weigh(ctx, tx, s); err != nil { // it may be a past question
+			return err
+		}
+		return store.Announce(ctx, tx, s, "course")
 	})
 }
 
-// replaced follows up what a person placed: questions go with their passages, and
-// the shares that rest on past questions are estimated anew. Where words are to
-// decide again, they do so for the source that is named.
-func (a *App) replaced(ctx context.Context, tx pgx.Tx, s store.Scope, byWords bool, id uuid.UUID) error {
+// byWords lets words decide again, for the source that is named and for all
+// questions that no person placed.
+func (a *App) byWords(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID) error {
 	docs, err := a.documents(ctx, tx, s)
 	if err != nil {
 		return err
@@ -582,10 +593,11 @@ func (a *App) replaced(ctx context.Context, tx pgx.Tx, s store.Scope, byWords bo
 		return err
 	}
 	for _, d := range docs {
-		if byWords && d.id == id {
-			if err := store.PlacePassages(ctx, tx, s, id, places(sorter, d.doc.Passages)); err != nil {
-				return err
-			}
+		if d.id != id {
+			continue
+		}
+		if err := store.PlacePassages(ctx, tx, s, id, places(sorter, d.doc.Passages)); err != nil {
+			return err
 		}
 	}
 	if err := a.placeQuestions(ctx, tx, s, sorter); err != nil {

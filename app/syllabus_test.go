@@ -70,6 +70,24 @@ func TestSyllabus(t *testing.T) {
 	if boilers.Passages+boilers.Easy+boilers.Medium+boilers.Hard != 0 || boilers.Share.Basis != syllabus.Equal {
 		t.Errorf("nothing is on boilers, and they are %+v", boilers)
 	}
+	// Questions go along with the passage that they were drawn from.
+	placed, err := w.PlacedIn(ctx, w.owner, w.course, &bars.ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, p := range placed {
+		if p.SourceID != nil {
+			if err := w.PlacePassage(ctx, w.owner, w.course, *p.SourceID, p.Passage, app.Belonging{TopicID: &boilers.ID}); err != nil {
+				t.Fatal(err)
+			}
+		}
+	}
+	if s, err = w.Syllabus(ctx, w.owner, w.course); err != nil {
+		t.Fatal(err)
+	}
+	if now := topicNamed(t, s, "Boilers"); now.Passages != bars.Passages || now.Easy != bars.Easy || topicNamed(t, s, "Bar screens and rakes").Easy != 0 {
+		t.Errorf("boilers have %+v, bar screens had %+v", now.Covers, bars.Covers)
+	}
 	// A drill on a topic takes what is below it along.
 	run, err := w.StartDrill(ctx, w.owner, w.course, uuid.New(), app.Ask{Count: 5, Topics: []uuid.UUID{screening.ID}})
 	if err != nil || run.Total == 0 {

@@ -113,6 +113,16 @@ func PlacePassage(ctx context.Context, db DB, s Scope, id uuid.UUID, passages []
 		s.course, id, passages, topic, by, sure)
 }
 
+// FollowPassages gives the questions drawn from passages the topics that those
+// have now; one that a person placed stays.
+func FollowPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, passages []string) error {
+	_, err := db.Exec(ctx, `update questions q set topic_id = p.topic_id, statement_id = null, placed_by = 'passage', placed_sure = 100
+		from cites c join passages p on p.source_id = c.source_id and p.id = c.passage_id join sources s on s.id = c.source_id
+		where q.course_id = $1 and c.question_id = q.id and c.source_id = $2 and c.passage_id = any($3) and s.kind <> 'paper' and q.placed_by <> 'person'`,
+		s.course, id, passages)
+	return err
+}
+
 // PlaceQuestion writes where a question belongs. By "words" a question that a
 // person placed stays.
 func PlaceQuestion(ctx context.Context, db DB, s Scope, id uuid.UUID, at Placement) error {
