@@ -321,7 +321,7 @@ func newLine(number int, row []run, extent span) (line, bool) {
 			case gap > wide*l.size:
 				flush(row[i-1].right)
 				start = r.left
-			case gap > 0.19*l.size && !strings.HasSuffix(row[i-1].text, " ") && !strings.HasPrefix(r.text, " ") && (gap > 0.4*l.size || !closes(r.text)):
+			case gap > between(row[i-1], r, l.size) && !strings.HasSuffix(row[i-1].text, " ") && !strings.HasPrefix(r.text, " ") && (gap > 0.4*l.size || !closes(r.text)):
 				text.WriteByte(' ')
 			}
 		}
@@ -338,6 +338,15 @@ func newLine(number int, row []run, extent span) (line, bool) {
 	}
 	l.text = strings.Join(parts, " ")
 	return l, true
+}
+
+// between is the room between two runs of a line from which on there is a space:
+// behind raised and lowered figures a little is left that is none.
+func between(a, b run, size float64) float64 {
+	if a.size < 0.88*size || b.size < 0.88*size {
+		return 0.19 * size
+	}
+	return 0.12 * size
 }
 
 // within is what becomes of marked hyphens inside a line: a soft one is not

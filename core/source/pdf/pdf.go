@@ -328,6 +328,8 @@ func (o *opened) font(text references.FPDF_TEXTPAGE, index int) *font {
 		out.name = info.FontName
 	}
 	lower := strings.ToLower(out.name)
-	out.bold = weight >= 600 || strings.Contains(lower, "bold") || strings.Contains(lower, "black") || strings.HasPrefix(lower, "cmbx")
+	out.fixed, out.symbols = fixedPitch(lower), symbolFont(out.name)
+	named := strings.Contains(lower, "italic") || strings.Contains(lower, "roman") || strings.Contains(lower, "regular") // what a font calls itself says more than its weight
+	out.bold = weight >= 600 && !named || strings.Contains(lower, "bold") || strings.Contains(lower, "black") || strings.HasPrefix(lower, "cmbx")
 	return out
 }

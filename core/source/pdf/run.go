@@ -29,9 +29,11 @@ type run struct {
 // font is what letters are set in; its size is in points, as it appears on the
 // page.
 type font struct {
-	name string
-	size float64
-	bold bool
+	name    string
+	size    float64
+	bold    bool
+	fixed   bool // all letters are as wide
+	symbols bool // it shows signs for codes that mean nothing as letters
 }
 
 // cut is how PDFium marks a hyphen at the end of a line, and soft how we mark
@@ -45,60 +47,83 @@ const (
 // other on a line in one font. There is a font for each letter.
 func runsOf(chars []*responses.GetPageTextStructuredChar, fonts []*font, height float64) []run {
 	var out []run
-	var open *run
+	var open run
+	var letters []byte // of the open run; none where none is open
 	name := ""
-	space := false
+	space := false // one is written before the next letter
+	apart := false // the same, where a run ended there
 	end := func() {
-		if open != nil && strings.TrimSpace(open.text) != "" {
-			open.text = ligatures.Replace(open.text)
-			out = append(out, *open)
+		apart = space
+		if text := string(letters); strings.TrimSpace(text) != "" {
+			open.text = ligatures.Replace(text)
+			out = append(out, open)
 		}
-		open, space = nil, false
+		letters, space = letters[:0], false
 	}
 	for i, c := range chars {
-		text := plain(c.Text)
-		if sign, ok := symbols[c.Text]; ok && symbolFont(fonts[i].name) {
-			text = sign
-		}
-		switch {
-		case strings.ContainsAny(c.Text, "\r\n"):
-			end()
-		case text == "":
-		case text == " ":
-			space = open != nil
-		default:
-			next := run{left: c.PointPosition.Left, top: height - c.PointPosition.Top, right: c.PointPosition.Right, bottom: height - c.PointPosition.Bottom, text: text}
-			next.size, next.bold = next.bottom-next.top, fonts[i].bold
-			if fonts[i].size > 0 {
-				next.size = fonts[i].size
-			}
-			if open != nil && (fonts[i].name != name || math.Abs(next.size-open.size) > 0.2 || !follows(*open, next)) {
+		f := fonts[i]
+		text := c.Text
+		if len(text) != 1 || text[0] <= ' ' || text[0] > '~' {
+			if strings.ContainsAny(text, "\r\n") && !f.symbols {
 				end()
-			}
-			if open == nil {
-				open, name = &next, fonts[i].name
 				continue
 			}
-			// A space is where there is room for one: kerning writes some that are
-			// none, and typesetting leaves words apart without writing any.
-			room := 0.25
-			switch {
-			case fixedPitch(name):
-				room = 0.7 // every letter stands in the width of an m
-			case unicode.IsDigit(last(open.text)) || closes(text):
-				room = 0.4 // a 1 stands in the width of an 8
+			sign, ok := "", false
+			if f.symbols {
+				sign, ok = symbols[text]
 			}
-			if gap := next.left - open.right; gap > room*open.size || space && gap > 0.04*open.size {
-				open.text += " "
+			if text = plain(text); ok {
+				text = sign
 			}
-			space = false
-			open.text += text
-			open.left, open.top = min(open.left, next.left), min(open.top, next.top)
-			open.right, open.bottom = max(open.right, next.right), max(open.bottom, next.bottom)
 		}
+		switch text {
+		case "":
+			continue
+		case " ":
+			space = len(letters) > 0
+			continue
+		}
+		next := run{left: c.PointPosition.Left, top: height - c.PointPosition.Top, right: c.PointPosition.Right, bottom: height - c.PointPosition.Bottom, bold: f.bold}
+		if next.size = f.size; next.size <= 0 {
+			next.size = next.bottom - next.top
+		}
+		// The letters of a ligature share its place.
+		joined := i > 0 && c.PointPosition == chars[i-1].PointPosition
+		if len(letters) > 0 && !joined && (f.name != name || math.Abs(next.size-open.size) > 0.2 || !follows(open, next)) {
+			end()
+		}
+		if len(letters) == 0 {
+			open, name = next, f.name
+			if n := len(out); apart && n > 0 && next.left > out[n-1].right && overlap(out[n-1:], next) > 0.3 {
+				letters = append(letters, ' ')
+			}
+			apart = false
+			letters = append(letters, text...)
+			continue
+		}
+		if gap := next.left - open.right; space && gap > 0.04*open.size || gap > 0.25*open.size && gap > room(f, letters, text)*open.size {
+			letters = append(letters, ' ')
+		}
+		space = false
+		letters = append(letters, text...)
+		open.left, open.top = min(open.left, next.left), min(open.top, next.top)
+		open.right, open.bottom = max(open.right, next.right), max(open.bottom, next.bottom)
 	}
 	end()
 	return out
+}
+
+// room is how far two letters stand apart, in letter sizes, where there is a
+// space between them that is not written: typesetting leaves words apart without
+// one, and kerning writes some that are none.
+func room(f *font, before []byte, next string) float64 {
+	switch r, _ := utf8.DecodeLastRune(before); {
+	case f.fixed:
+		return 0.7 // every letter stands in the width of an m
+	case unicode.IsDigit(r) || closes(next):
+		return 0.4 // a 1 stands in the width of an 8
+	}
+	return 0.25
 }
 
 // wide is a space wider than those between words, in letter sizes: what stands
@@ -118,9 +143,9 @@ func symbolFont(name string) bool {
 	return strings.HasPrefix(strings.ToUpper(name), "CMSY")
 }
 
-// fixedPitch says whether all letters of a font are as wide, by its name.
+// fixedPitch says whether all letters of a font are as wide, by its name in small
+// letters.
 func fixedPitch(font string) bool {
-	font = strings.ToLower(font)
 	for _, part := range []string{"mono", "courier", "consol", "cmtt", "typewriter", "fixed", "code"} {
 		if strings.Contains(font, part) {
 			return true

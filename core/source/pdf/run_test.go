@@ -11,7 +11,7 @@ import (
 func set(text string, name string, at, size float64, widths map[rune]float64) ([]*responses.GetPageTextStructuredChar, []*font) {
 	var chars []*responses.GetPageTextStructuredChar
 	var fonts []*font
-	f := &font{name: name, size: size}
+	f := &font{name: name, size: size, fixed: fixedPitch(strings.ToLower(name)), symbols: symbolFont(name)}
 	for _, r := range text {
 		advance, box := 0.5*size, 0.45*size
 		if w, ok := widths[r]; ok {
@@ -49,6 +49,24 @@ func TestSpacesAreWhereThereIsRoom(t *testing.T) {
 	chars, fonts := set("ev ery", "Serif", 50, 10, map[rune]float64{' ': 0})
 	if got := runsOf(chars, fonts, 800); len(got) != 1 || got[0].text != "ev ery" && got[0].text != "every" {
 		t.Errorf("read %+v", got)
+	}
+}
+
+// The letters of a ligature share one wide box; a space written where a font ends
+// is kept.
+func TestLigaturesAndSpacesBetweenFonts(t *testing.T) {
+	chars, fonts := set("if", "Serif-Bold", 50, 10, nil)
+	more, others := set(" file", "Serif-Italic", 60, 10, nil)
+	more[1].PointPosition = responses.CharPosition{Left: 60.8, Right: 67, Bottom: 100, Top: 110}
+	more[2].PointPosition = more[1].PointPosition
+	more[3].PointPosition.Left, more[3].PointPosition.Right = 67.3, 70
+	more[4].PointPosition.Left, more[4].PointPosition.Right = 70.4, 74
+	var got []string
+	for _, r := range runsOf(append(chars, more...), append(append(fonts, fonts[0]), others[1:]...), 800) {
+		got = append(got, r.text)
+	}
+	if strings.Join(got, "¦") != "if¦ file" {
+		t.Errorf("read as %q", got)
 	}
 }
 
