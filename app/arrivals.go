@@ -141,14 +141,25 @@ func (a *App) RunArrival(ctx context.Context, account, course, id uuid.UUID) err
 	w := &watch{app: a, scope: s, id: id}
 	ctx, w.stop = context.WithCancelCause(ctx)
 	defer w.stop(nil)
-	if err := w.tell(ctx, 0, 0); errors.Is(err, errCancelled) {
+	if err := w.tell(ctx, 0, 0, ""); errors.Is(err, errCancelled) {
 		return nil // ended before it began
 	} else if err != nil {
 		return err
 	}
-	keep, err := a.readArrival(ctx, s, id, func(done, of int) { w.hear(ctx, done, of) })
+	keep, err := a.readArrival(ctx, s, id, steps{
+		pages: func(done, of int) { w.hear(ctx, done, of, "") },
+		facts: func(done, of int) {
+			w.hear(ctx, w.pages, w.pages, fmt.Sprintf("Looking for definitions, limits and formulas: %d%%.", 100*done/of))
+		},
+	})
 	if errors.Is(context.Cause(ctx), errCancelled) {
 		return nil
+	}
+	if err == nil {
+		err = w.tell(ctx, w.pages, w.pages, "Sorting the passages into topics and keeping them.")
+		if errors.Is(err, errCancelled) {
+			return nil
+		}
 	}
 	if err == nil {
 		err = pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
@@ -187,7 +198,7 @@ func (a *App) FailArrival(ctx context.Context, account, course, id uuid.UUID, sl
 
 // readArrival fetches what has to be fetched and reads it; what it returns keeps
 // what was read, and gives its source and what to tell the person.
-func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, progress source.Progress) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
+func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, told steps) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
 	arrival, err := store.ArrivalOf(ctx, a.pool, s, id)
 	if err != nil {
 		return nil, err
@@ -199,13 +210,13 @@ func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, prog
 			return nil, err
 		}
 		if arrival.Sort == "paper" {
-			return a.readPaper(ctx, s, data, progress)
+			return a.readPaper(ctx, s, data, told.pages)
 		}
-		b, err = a.readFile(ctx, arrival.Name, data, progress)
+		b, err = a.readFile(ctx, arrival.Name, data, told)
 		if err != nil {
 			return nil, err
 		}
-	} else if b, err = a.readAddress(ctx, arrival.Address, progress); err != nil {
+	} else if b, err = a.readAddress(ctx, arrival.Address, told); err != nil {
 		return nil, err
 	}
 	return func(tx pgx.Tx) (uuid.UUID, string, error) {
@@ -215,7 +226,7 @@ func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, prog
 }
 
 // readAddress fetches a page or a file and reads it.
-func (a *App) readAddress(ctx context.Context, address string, progress source.Progress) (brought, error) {
+func (a *App) readAddress(ctx context.Context, address string, told steps) (brought, error) {
 	if a.fetcher == nil {
 		return brought{}, invalid("This server does not fetch web pages; save the page in your browser and bring the file.")
 	}
@@ -226,7 +237,7 @@ func (a *App) readAddress(ctx context.Context, address string, progress source.P
 	if err != nil {
 		return brought{}, err
 	}
-	b, err := a.readFile(ctx, got.Name, got.Data, progress)
+	b, err := a.readFile(ctx, got.Name, got.Data, told)
 	b.Address, b.Origin = got.Address, got.Address
 	if got.Dated != nil {
 		b.Dated = got.Dated
@@ -257,27 +268,29 @@ type watch struct {
 	id    uuid.UUID
 	stop  context.CancelCauseFunc
 
-	mu   sync.Mutex
-	last time.Time
+	mu    sync.Mutex
+	last  time.Time
+	pages int // that the file has
 }
 
 // beat is how often progress is written.
 const beat = 300 * time.Millisecond
 
-func (w *watch) hear(ctx context.Context, done, of int) {
+func (w *watch) hear(ctx context.Context, done, of int, says string) {
 	w.mu.Lock()
 	defer w.mu.Unlock()
+	w.pages = of
 	if now := w.app.now(); now.Sub(w.last) >= beat {
 		w.last = now
-		if err := w.tell(ctx, done, of); err != nil {
+		if err := w.tell(ctx, done, of, says); err != nil {
 			w.stop(err)
 		}
 	}
 }
 
 // tell writes progress; the error is errCancelled where the arrival has ended.
-func (w *watch) tell(ctx context.Context, done, of int) error {
-	err := store.ReadArrival(ctx, w.app.pool, w.scope, w.id, done, of)
+func (w *watch) tell(ctx context.Context, done, of int, says string) error {
+	err := store.ReadArrival(ctx, w.app.pool, w.scope, w.id, done, of, says)
 	if errors.Is(err, ErrNotFound) {
 		return errCancelled
 	}

@@ -84,7 +84,7 @@ type document struct {
 
 // AddSource reads bytes and stores what they hold, at once.
 func (a *App) AddSource(ctx context.Context, account, course uuid.UUID, name string, data []byte) (Source, error) {
-	read, err := a.readFile(ctx, name, data, nil)
+	read, err := a.readFile(ctx, name, data, steps{})
 	if err != nil {
 		return Source{}, err
 	}
@@ -113,17 +113,21 @@ type brought struct {
 	facts map[string][]Found // by passage
 }
 
+// steps hear how far a reading is: its pages, then the passages that were looked
+// through for facts. Each may be left out.
+type steps struct{ pages, facts source.Progress }
+
 // pasted is the name of text that came without one.
 const pasted = "Pasted text"
 
 // readFile reads bytes into a document with its facts. An *Invalid says what is
 // wrong with them.
-func (a *App) readFile(ctx context.Context, name string, data []byte, progress source.Progress) (brought, error) {
+func (a *App) readFile(ctx context.Context, name string, data []byte, told steps) (brought, error) {
 	name = strings.TrimSpace(name)
 	if name == "" {
 		name = pasted
 	}
-	doc, err := a.reader(ctx, name, data, progress)
+	doc, err := a.reader(ctx, name, data, told.pages)
 	if bad := new(source.BadInput); errors.As(err, &bad) {
 		return brought{}, invalid("%s", bad.Says)
 	}
@@ -131,7 +135,7 @@ func (a *App) readFile(ctx context.Context, name string, data []byte, progress s
 		return brought{}, err
 	}
 	sum := sha256.Sum256(data)
-	out := brought{store.Source{Title: doc.Title, Origin: name, Standing: string(source.GuessStanding(doc)), Pages: doc.Pages}, doc, sum[:], findings(doc)}
+	out := brought{store.Source{Title: doc.Title, Origin: name, Standing: string(source.GuessStanding(doc)), Pages: doc.Pages}, doc, sum[:], findings(ctx, doc, told.facts)}
 	if name == pasted && doc.Title == name && len(doc.Passages) > 0 {
 		out.Title = opening(doc.Passages[0].Text)
 	}
@@ -142,9 +146,9 @@ func (a *App) readFile(ctx context.Context, name string, data []byte, progress s
 }
 
 // findings are the facts of a document as the margin lists them, by passage.
-func findings(doc source.Document) map[string][]Found {
+func findings(ctx context.Context, doc source.Document, told source.Progress) map[string][]Found {
 	out := map[string][]Found{}
-	for _, f := range fact.Read(doc.Passages) {
+	for _, f := range fact.ReadParts(ctx, doc.Passages, source.Tools{Progress: told}.Told) {
 		item := Found{Type: f.Type, Name: f.Subject, Says: f.Object}
 		switch f.Type {
 		case fact.Limit:

@@ -57,9 +57,9 @@ func ArrivalBytes(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]byte, er
 
 // ReadArrival records how far the reading of an arrival is, and says ErrNotFound
 // where it has ended.
-func ReadArrival(ctx context.Context, db DB, s Scope, id uuid.UUID, done, pages int) error {
-	return changed(ctx, db, `update arrivals set state = 'reading', done = $4, pages = $5
-		where course_id = $1 and account_id = $2 and id = $3 and state in ('queued', 'reading')`, s.course, s.account, id, done, pages)
+func ReadArrival(ctx context.Context, db DB, s Scope, id uuid.UUID, done, pages int, says string) error {
+	return changed(ctx, db, `update arrivals set state = 'reading', done = $4, pages = $5, says = $6
+		where course_id = $1 and account_id = $2 and id = $3 and state in ('queued', 'reading')`, s.course, s.account, id, done, pages, says)
 }
 
 // EndArrival records how an arrival ended and lets go of its bytes; it says

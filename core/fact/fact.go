@@ -10,9 +10,15 @@
 package fact
 
 import (
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"runtime"
+	"slices"
 	"strings"
+	"sync"
+
+	"golang.org/x/sync/errgroup"
 
 	"zincowl/core/language"
 	"zincowl/core/maths"
@@ -114,6 +120,45 @@ func Read(passages []source.Passage) []Fact {
 		}
 	}
 	return out
+}
+
+// part is how many passages are read at a time, about.
+const part = 300
+
+// ReadParts reads the facts of a long document part by part, several at once, and
+// tells how many passages are done. Parts begin at headings, which nothing reads
+// across. It ends early, with less, when the context does.
+func ReadParts(ctx context.Context, passages []source.Passage, told func(done, of int)) []Fact {
+	var starts []int
+	for i, p := range passages {
+		if i == 0 || p.Kind == source.Heading && i-starts[len(starts)-1] >= part {
+			starts = append(starts, i)
+		}
+	}
+	found := make([][]Fact, len(starts))
+	var group errgroup.Group
+	group.SetLimit(runtime.GOMAXPROCS(0))
+	var telling sync.Mutex
+	done := 0
+	for k, from := range starts {
+		to := len(passages)
+		if k+1 < len(starts) {
+			to = starts[k+1]
+		}
+		group.Go(func() error {
+			if ctx.Err() != nil {
+				return nil
+			}
+			found[k] = Read(passages[from:to])
+			telling.Lock()
+			defer telling.Unlock()
+			done += to - from
+			told(done, len(passages))
+			return nil
+		})
+	}
+	_ = group.Wait() // no part fails
+	return slices.Concat(found...)
 }
 
 // finish fills in where a fact stands, its terms and its id.

@@ -101,3 +101,31 @@ func TestComparisons(t *testing.T) {
 		}
 	}
 }
+
+// Read in parts, a long document gives the same facts in the same order.
+func TestReadParts(t *testing.T) {
+	var passages []source.Passage
+	for i := range 400 {
+		for _, p := range doc("Backwash", "A penstock is a sliding gate that shuts the flow into a channel.", "A bed is washed in this order:", "- close the inlet", "- open the air", "- open the wash water") {
+			p.ID = string(rune('a'+i%26)) + p.ID
+			passages = append(passages, p)
+		}
+	}
+	whole := Read(passages)
+	last, calls := 0, 0
+	parts := ReadParts(t.Context(), passages, func(done, of int) {
+		if done <= last || of != len(passages) {
+			t.Errorf("told %d of %d after %d", done, of, last)
+		}
+		last = done
+		calls++
+	})
+	if len(whole) != 800 || len(parts) != len(whole) || last != len(passages) || calls < 5 {
+		t.Fatalf("%d facts in parts, %d as a whole; told %d times", len(parts), len(whole), calls)
+	}
+	for i := range whole {
+		if whole[i].ID != parts[i].ID {
+			t.Fatalf("fact %d is %+v, was %+v", i, parts[i], whole[i])
+		}
+	}
+}

@@ -18,6 +18,7 @@ export const under = (a: Arrival) => a.state === "queued" || a.state === "readin
 /** far is how far the reading of an arrival is, in words. */
 function far(a: Arrival): string {
   if (a.state === "queued") return "waits its turn …";
+  if (a.pages > 0 && a.done >= a.pages) return counted(a.pages, "page");
   return a.pages > 0 ? `page ${(a.done + 1).toLocaleString("en")} of ${a.pages.toLocaleString("en")}` : "is being read …";
 }
 
