@@ -132,6 +132,7 @@ test("documents and books are drafted from like notes", async ({ page, signedUp 
     await expect(page.getByRole("navigation", { name: "The sources" })).toContainText(kind);
   }
   await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Draft from this source" })).toBeVisible();
   await page.keyboard.press("d");
   await page.getByRole("button", { name: /Of which levels/ }).click();
   await page.getByLabel("Hard").check();
