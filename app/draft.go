@@ -118,11 +118,7 @@ func (a *App) CanBear(ctx context.Context, account, course uuid.UUID) ([]Bears, 
 			return err
 		}
 		share := func(topic *uuid.UUID, level question.Level) Supply {
-			id := ""
-			if topic != nil {
-				id = topic.String()
-			}
-			n := known.material.Bears(id, level)
+			n := known.material.Bears(text(topic), level)
 			out := Supply{Can: n, Many: n >= writer.ManyPerIdea}
 			for _, h := range held {
 				if h.Level == string(level) && same(h.TopicID, topic) {

@@ -92,11 +92,7 @@ func (a *App) available(ctx context.Context, db store.DB, s store.Scope, f store
 	}
 	out := map[string]int{}
 	for _, c := range counts {
-		topic := ""
-		if c.TopicID != nil {
-			topic = c.TopicID.String()
-		}
-		out[topic] = c.Count
+		out[text(c.TopicID)] = c.Count
 	}
 	return out, nil
 }

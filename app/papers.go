@@ -61,10 +61,7 @@ func (a *App) PaperLines(ctx context.Context, account, course uuid.UUID, name st
 	if err := a.read(ctx, account, course, editors, func(store.Scope) error { return nil }); err != nil {
 		return PaperFile{}, err
 	}
-	doc, err := a.reader(ctx, name, data, nil)
-	if bad := new(source.BadInput); errors.As(err, &bad) {
-		return PaperFile{}, invalid("%s", bad.Says)
-	}
+	doc, err := a.document(ctx, name, data, nil)
 	if err != nil {
 		return PaperFile{}, err
 	}
@@ -122,11 +119,7 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progres
 	if err != nil {
 		return nil, err
 	}
-	docs, err := a.documents(ctx, a.pool, s)
-	if err != nil {
-		return nil, err
-	}
-	sorter, err := a.sorter(ctx, a.pool, s, docs)
+	sorter, _, err := a.sorter(ctx, a.pool, s)
 	if err != nil {
 		return nil, err
 	}

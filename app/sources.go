@@ -120,6 +120,15 @@ type steps struct{ pages, facts source.Progress }
 // pasted is the name of text that came without one.
 const pasted = "Pasted text"
 
+// document reads bytes. An *Invalid says what is wrong with them.
+func (a *App) document(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+	doc, err := a.reader(ctx, name, data, progress)
+	if bad := new(source.BadInput); errors.As(err, &bad) {
+		return source.Document{}, invalid("%s", bad.Says)
+	}
+	return doc, err
+}
+
 // readFile reads bytes into a document with its facts. An *Invalid says what is
 // wrong with them.
 func (a *App) readFile(ctx context.Context, name string, data []byte, told steps) (brought, error) {
@@ -127,10 +136,7 @@ func (a *App) readFile(ctx context.Context, name string, data []byte, told steps
 	if name == "" {
 		name = pasted
 	}
-	doc, err := a.reader(ctx, name, data, told.pages)
-	if bad := new(source.BadInput); errors.As(err, &bad) {
-		return brought{}, invalid("%s", bad.Says)
-	}
+	doc, err := a.document(ctx, name, data, told.pages)
 	if err != nil {
 		return brought{}, err
 	}
@@ -188,11 +194,7 @@ func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brough
 	if old, err := store.SourceByHash(ctx, tx, s, b.hash); err == nil {
 		return outcome{}, invalid("This text is among your sources already, as “%s”.", old.Title)
 	}
-	docs, err := a.documents(ctx, tx, s)
-	if err != nil {
-		return outcome{}, err
-	}
-	sorter, err := a.sorter(ctx, tx, s, docs, b.doc.Passages)
+	sorter, _, err := a.sorter(ctx, tx, s, b.doc.Passages)
 	if err != nil {
 		return outcome{}, err
 	}
@@ -206,11 +208,7 @@ func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brough
 		if err := store.AddSource(ctx, tx, s, b.Source, b.doc, b.hash, rows, a.now()); err != nil {
 			return outcome{}, fmt.Errorf("storing the source: %w", err)
 		}
-		lost, err := a.overruled(ctx, tx, s)
-		if err != nil {
-			return outcome{}, err
-		}
-		if _, err := a.proofAnew(ctx, tx, s, lost); err != nil {
+		if _, err := a.settle(ctx, tx, s, nil); err != nil {
 			return outcome{}, err
 		}
 		return outcome{source: b.ID, version: 1}, store.Announce(ctx, tx, s, "sources")
@@ -226,14 +224,7 @@ func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brough
 		return outcome{}, err
 	}
 	out.proofed = len(cut)
-	if out.benched, err = a.proofAnew(ctx, tx, s, cut); err != nil {
-		return outcome{}, err
-	}
-	lost, err := a.overruled(ctx, tx, s)
-	if err != nil {
-		return outcome{}, err
-	}
-	if _, err := a.proofAnew(ctx, tx, s, lost); err != nil {
+	if out.benched, err = a.settle(ctx, tx, s, cut); err != nil {
 		return outcome{}, err
 	}
 	return out, store.Announce(ctx, tx, s, "sources")
@@ -429,8 +420,14 @@ func (a *App) RemoveSource(ctx context.Context, account, course, id uuid.UUID) e
 		if err := store.RemoveSource(ctx, tx, s, id); err != nil {
 			return err
 		}
-		if _, err := a.proofAnew(ctx, tx, s, drawn); err != nil {
-			return err
+		if len(drawn) > 0 {
+			docs, err := a.documents(ctx, tx, s)
+			if err != nil {
+				return err
+			}
+			if _, err := a.proofAnew(ctx, tx, s, libraryOf(docs), drawn); err != nil {
+				return err
+			}
 		}
 		if err := a.weigh(ctx, tx, s); err != nil { // it may have been a past paper
 			return err
@@ -439,17 +436,31 @@ func (a *App) RemoveSource(ctx context.Context, account, course, id uuid.UUID) e
 	})
 }
 
-// proofAnew proofs questions again after their sources have changed, and says
-// how many that were in the bank wait on the bench now.
-func (a *App) proofAnew(ctx context.Context, tx pgx.Tx, s store.Scope, questions []store.Question) (int, error) {
-	if len(questions) == 0 {
-		return 0, nil
-	}
+// settle proofs questions again after the sources have changed, and after them
+// those drawn from what another source overrules now. It says how many of the
+// former that were in the bank wait on the bench now.
+func (a *App) settle(ctx context.Context, tx pgx.Tx, s store.Scope, questions []store.Question) (int, error) {
 	docs, err := a.documents(ctx, tx, s)
+	if err != nil || len(questions) == 0 && len(docs) < 2 {
+		return 0, err
+	}
+	library := libraryOf(docs)
+	benched, err := a.proofAnew(ctx, tx, s, library, questions)
 	if err != nil {
 		return 0, err
 	}
-	library, benched := libraryOf(docs), 0
+	lost, err := a.overruled(ctx, tx, s, library)
+	if err != nil {
+		return 0, err
+	}
+	_, err = a.proofAnew(ctx, tx, s, library, lost)
+	return benched, err
+}
+
+// proofAnew proofs questions again, and says how many that were in the bank wait
+// on the bench now.
+func (a *App) proofAnew(ctx context.Context, tx pgx.Tx, s store.Scope, library *proof.Library, questions []store.Question) (int, error) {
+	benched := 0
 	for _, q := range questions {
 		v, err := store.VersionOf(ctx, tx, s, q.ID, q.Version)
 		if err != nil {
@@ -474,13 +485,9 @@ func (a *App) proofAnew(ctx context.Context, tx pgx.Tx, s store.Scope, questions
 }
 
 // overruled lists the questions drawn from what another source overrules.
-func (a *App) overruled(ctx context.Context, tx pgx.Tx, s store.Scope) ([]store.Question, error) {
-	docs, err := a.documents(ctx, tx, s)
-	if err != nil || len(docs) < 2 {
-		return nil, err
-	}
+func (a *App) overruled(ctx context.Context, tx pgx.Tx, s store.Scope, library *proof.Library) ([]store.Question, error) {
 	var out []store.Question
-	for id, passages := range libraryOf(docs).Overruled() {
+	for id, passages := range library.Overruled() {
 		drawn, err := store.DrawnFromPassages(ctx, tx, s, uuid.MustParse(id), passages)
 		if err != nil {
 			return nil, err
@@ -512,18 +519,20 @@ func (a *App) ChangeSource(ctx context.Context, account, course, id uuid.UUID, a
 	}
 	var out Source
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
-		before, err := a.overruled(ctx, tx, s)
+		docs, err := a.documents(ctx, tx, s)
 		if err != nil {
 			return err
+		}
+		var before []store.Question
+		if len(docs) > 1 {
+			if before, err = a.overruled(ctx, tx, s, libraryOf(docs)); err != nil {
+				return err
+			}
 		}
 		if err := store.ChangeSource(ctx, tx, s, change); err != nil {
 			return err
 		}
-		now, err := a.overruled(ctx, tx, s)
-		if err != nil {
-			return err
-		}
-		if _, err := a.proofAnew(ctx, tx, s, append(before, now...)); err != nil {
+		if _, err := a.settle(ctx, tx, s, before); err != nil {
 			return err
 		}
 		stored, err := store.SourceOf(ctx, tx, s, id)

@@ -217,11 +217,11 @@ func (a *App) ReadOutline(ctx context.Context, account, course uuid.UUID, name s
 	err := a.read(ctx, account, course, owners, func(store.Scope) error {
 		read := func() (syllabus.Outline, error) { return syllabus.Read(string(data)) }
 		if name != "" {
-			b, err := a.readFile(ctx, name, data, steps{})
+			doc, err := a.document(ctx, name, data, nil)
 			if err != nil {
 				return err
 			}
-			read = func() (syllabus.Outline, error) { return syllabus.FromDocument(b.doc) }
+			read = func() (syllabus.Outline, error) { return syllabus.FromDocument(doc) }
 		}
 		o, err := read()
 		if errors.Is(err, syllabus.ErrNoOutline) {
@@ -354,7 +354,7 @@ func (a *App) ChangeSyllabus(ctx context.Context, account, course uuid.UUID, top
 			return err
 		}
 		if before != after {
-			if err := a.placeAll(ctx, tx, s); err != nil {
+			if err := a.place(ctx, tx, s, func(uuid.UUID) bool { return true }); err != nil {
 				return err
 			}
 		}
@@ -383,16 +383,21 @@ func (a *App) words(ctx context.Context, db store.DB, s store.Scope) (string, er
 	return out.String(), err
 }
 
-// sorter learns the outline of a course from its words, its sources and what
-// persons decided. Documents that are not stored yet teach it too.
-func (a *App) sorter(ctx context.Context, db store.DB, s store.Scope, docs []document, more ...[]source.Passage) (*syllabus.Sorter, error) {
+// sorter learns the outline of a course from its words, its sources, which it
+// gives too, and what persons decided. Passages that are not stored yet teach it
+// as well.
+func (a *App) sorter(ctx context.Context, db store.DB, s store.Scope, more ...[]source.Passage) (*syllabus.Sorter, []document, error) {
+	docs, err := a.documents(ctx, db, s)
+	if err != nil {
+		return nil, nil, err
+	}
 	_, outline, err := a.outline(ctx, db, s)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	decided, err := store.DecidedByPersons(ctx, db, s)
 	if err != nil {
-		return nil, fmt.Errorf("reading what persons placed: %w", err)
+		return nil, nil, fmt.Errorf("reading what persons placed: %w", err)
 	}
 	examples := make([]syllabus.Example, len(decided))
 	for i, d := range decided {
@@ -401,7 +406,7 @@ func (a *App) sorter(ctx context.Context, db store.DB, s store.Scope, docs []doc
 	for _, d := range docs {
 		more = append(more, d.doc.Passages)
 	}
-	return syllabus.NewSorter(outline, examples, more...), nil
+	return syllabus.NewSorter(outline, examples, more...), docs, nil
 }
 
 // placement is a place as it is stored. Words alone are never all sure.
@@ -409,18 +414,17 @@ func placement(p syllabus.Place) store.Placement {
 	return store.Placement{TopicID: topicID(p.Topic), StatementID: topicID(p.Statement), By: "words", Sure: min(99, int(100*p.Sure))}
 }
 
-// placeAll gives the passages and questions of a course their places by their
-// words.
-func (a *App) placeAll(ctx context.Context, tx pgx.Tx, s store.Scope) error {
-	docs, err := a.documents(ctx, tx, s)
-	if err != nil {
-		return err
-	}
-	sorter, err := a.sorter(ctx, tx, s, docs)
+// place gives the passages of the sources that are wanted, and all questions,
+// their places by their words; what a person placed stays.
+func (a *App) place(ctx context.Context, tx pgx.Tx, s store.Scope, wanted func(source uuid.UUID) bool) error {
+	sorter, docs, err := a.sorter(ctx, tx, s)
 	if err != nil {
 		return err
 	}
 	for _, d := range docs {
+		if !wanted(d.id) {
+			continue
+		}
 		if err := store.PlacePassages(ctx, tx, s, d.id, places(sorter, d.doc.Passages)); err != nil {
 			return fmt.Errorf("placing the passages of %s: %w", d.doc.Title, err)
 		}
@@ -521,6 +525,14 @@ type Belonging struct {
 	ByWords bool       `json:"by_words,omitempty" required:"false" doc:"let its words decide again"`
 }
 
+// placement is that as it is stored.
+func (b Belonging) placement() store.Placement {
+	if b.ByWords {
+		return store.Placement{By: "words"}
+	}
+	return store.Placement{TopicID: b.TopicID, By: "person", Sure: 100}
+}
+
 // PlacePassage gives a passage the topic that a person says; of a heading, also
 // what stands below it. Questions drawn from it go along.
 func (a *App) PlacePassage(ctx context.Context, account, course, id uuid.UUID, passage string, at Belonging) error {
@@ -530,7 +542,7 @@ func (a *App) PlacePassage(ctx context.Context, account, course, id uuid.UUID, p
 			return err
 		}
 		ids := section(passages(stored), passage)
-		if err := store.PlacePassage(ctx, tx, s, id, ids, at.TopicID, at.ByWords); err != nil {
+		if err := store.PlacePassage(ctx, tx, s, id, ids, at.placement()); err != nil {
 			return err
 		}
 		if at.ByWords {
@@ -564,11 +576,7 @@ func section(list []source.Passage, id string) []string {
 // PlaceQuestion gives a question the topic that a person says.
 func (a *App) PlaceQuestion(ctx context.Context, account, course, id uuid.UUID, at Belonging) error {
 	return a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
-		next := store.Placement{TopicID: at.TopicID, By: "person", Sure: 100}
-		if at.ByWords {
-			next = store.Placement{By: "words"}
-		}
-		if err := store.PlaceQuestion(ctx, tx, s, id, next); err != nil {
+		if err := store.PlaceQuestion(ctx, tx, s, id, at.placement()); err != nil {
 			return err
 		}
 		if at.ByWords {
@@ -584,23 +592,7 @@ func (a *App) PlaceQuestion(ctx context.Context, account, course, id uuid.UUID, 
 // byWords lets words decide again, for the source that is named and for all
 // questions that no person placed.
 func (a *App) byWords(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID) error {
-	docs, err := a.documents(ctx, tx, s)
-	if err != nil {
-		return err
-	}
-	sorter, err := a.sorter(ctx, tx, s, docs)
-	if err != nil {
-		return err
-	}
-	for _, d := range docs {
-		if d.id != id {
-			continue
-		}
-		if err := store.PlacePassages(ctx, tx, s, id, places(sorter, d.doc.Passages)); err != nil {
-			return err
-		}
-	}
-	if err := a.placeQuestions(ctx, tx, s, sorter); err != nil {
+	if err := a.place(ctx, tx, s, func(source uuid.UUID) bool { return source == id }); err != nil {
 		return err
 	}
 	if err := a.weigh(ctx, tx, s); err != nil {

@@ -101,16 +101,12 @@ func PlacePassages(ctx context.Context, db DB, s Scope, id uuid.UUID, places map
 	return err
 }
 
-// PlacePassage writes that a person gave passages of a source a topic, or took
-// it from them; by words says that their words are to decide again.
-func PlacePassage(ctx context.Context, db DB, s Scope, id uuid.UUID, passages []string, topic *uuid.UUID, byWords bool) error {
-	by, sure := "person", 100
-	if byWords {
-		by, sure, topic = "words", 0, nil
-	}
-	return changed(ctx, db, `update passages set topic_id = $4, statement_id = null, placed_by = $5, placed_sure = $6
+// PlacePassage writes where passages of a source belong, whoever placed them
+// before.
+func PlacePassage(ctx context.Context, db DB, s Scope, id uuid.UUID, passages []string, at Placement) error {
+	return changed(ctx, db, `update passages set topic_id = $4, statement_id = $5, placed_by = $6, placed_sure = $7
 		where course_id = $1 and source_id = $2 and id = any($3) and ($4::uuid is null or exists (select 1 from topics t where t.id = $4 and t.course_id = $1))`,
-		s.course, id, passages, topic, by, sure)
+		s.course, id, passages, at.TopicID, at.StatementID, at.By, at.Sure)
 }
 
 // FollowPassages gives the questions drawn from passages the topics that those
@@ -123,8 +119,7 @@ func FollowPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, passages 
 	return err
 }
 
-// PlaceQuestion writes where a question belongs. By "words" a question that a
-// person placed stays.
+// PlaceQuestion writes where a question belongs, whoever placed it before.
 func PlaceQuestion(ctx context.Context, db DB, s Scope, id uuid.UUID, at Placement) error {
 	return changed(ctx, db, `update questions set topic_id = $3, statement_id = $4, placed_by = $5, placed_sure = $6
 		where course_id = $1 and id = $2 and ($3::uuid is null or exists (select 1 from topics t where t.id = $3 and t.course_id = $1))`,

@@ -17,9 +17,9 @@ import (
 // times, numbers.
 var serial = regexp.MustCompile(`(?i)^(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day|(?:jan|feb|mar|apr|may|june?|july?|aug|sept?|oct|nov|dec)\w*|week|day|month|year|no\.?|nr\.?|#|date|time)?[\s.]*[\d:./-]*$`)
 
-// compared reads a table as a comparison.
+// compared reads a table that is no glossary as a comparison.
 func compared(p source.Passage) (Fact, bool) {
-	if len(p.Rows) < 3 || len(p.Rows) > 16 || len(p.Rows[0]) < 3 || len(p.Rows[0]) > 9 || len(glossary(p)) > 0 {
+	if len(p.Rows) < 3 || len(p.Rows) > 16 || len(p.Rows[0]) < 3 || len(p.Rows[0]) > 9 {
 		return Fact{}, false
 	}
 	words, all, serials := 0, 0, 0
@@ -94,7 +94,7 @@ func differs(s language.Sentence) (Fact, bool) {
 		if !comparative || before == "rather" || before == "other" || next.Tag == "CD" || openers[next.Lower] || startsNumber(next.Text) {
 			continue
 		}
-		subject := subjectOf(s.Text)
+		subject := subject(s)
 		rest := s.Text[next.Start-s.Start:]
 		if cut := strings.IndexAny(rest, ",;."); cut > 0 {
 			rest = rest[:cut]
@@ -110,14 +110,18 @@ func differs(s language.Sentence) (Fact, bool) {
 
 func startsNumber(text string) bool { return text != "" && (text[0] >= '0' && text[0] <= '9') }
 
-// subjectOf is what a clause speaks of: its words before the first verb.
+// subjectOf is what a clause speaks of.
 func subjectOf(clause string) string {
 	sentences := language.Split(clause)
 	if len(sentences) == 0 {
 		return ""
 	}
 	language.Tag(sentences[:1])
-	s := sentences[0]
+	return subject(sentences[0])
+}
+
+// subject is what a tagged sentence speaks of: its words before the first verb.
+func subject(s language.Sentence) string {
 	for i, t := range s.Tokens {
 		if strings.HasPrefix(t.Tag, "VB") && t.Tag != "VBG" && t.Tag != "VBN" || t.Tag == "MD" {
 			if i == 0 || i > 8 || openers[s.Tokens[0].Lower] || openers[s.Tokens[i-1].Lower] || s.Tokens[i-1].Lower == "which" || s.Tokens[i-1].Lower == "who" {

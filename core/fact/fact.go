@@ -4,9 +4,10 @@
 //
 // Each fact keeps the passage and the exact quote it was read from, so that a
 // question built on it can show its evidence. Reading is by patterns over
-// tagged sentences (define.go, limit.go, sequence.go, compare.go) and by a small reader of equations
-// with their "where" list (formula.go). A sentence that fits no pattern yields
-// nothing: a missing fact costs a question, a wrong one costs trust.
+// tagged sentences (define.go, limit.go, sequence.go, compare.go) and by a small
+// reader of equations with their "where" list (formula.go). A sentence that fits
+// no pattern yields nothing: a missing fact costs a question, a wrong one costs
+// trust.
 package fact
 
 import (
@@ -80,8 +81,9 @@ func Read(passages []source.Passage) []Fact {
 		case source.Heading, source.Picture:
 			continue
 		case source.Table:
-			out = append(out, glossary(p)...)
-			if f, ok := compared(p); ok {
+			terms := glossary(p)
+			out = append(out, terms...)
+			if f, ok := compared(p); ok && len(terms) == 0 {
 				out = append(out, finish(f, p))
 			}
 			continue

@@ -119,18 +119,6 @@ func (r *outliner) line(n int, raw string) {
 	if text == "" {
 		return
 	}
-	indent := 0
-	for _, c := range raw {
-		switch c {
-		case '\t':
-			indent += 4
-		case ' ', '\u00a0':
-			indent++
-		default:
-			goto measured
-		}
-	}
-measured:
 	leave := func(why string) { r.outline.Leftovers = append(r.outline.Leftovers, Leftover{n, text, why}) }
 	if furniture.MatchString(text) {
 		leave("This looks like a page number or a heading of the list.")
@@ -147,7 +135,7 @@ measured:
 		leave("This looks like a total, not like a topic.")
 		return
 	}
-	at, rest := begin(text, indent)
+	at, rest := begin(text, indentOf(raw))
 	title, given := strip(rest)
 	if title == "" {
 		leave("Nothing is left of this line but its number or weight.")
@@ -185,6 +173,22 @@ measured:
 	}
 	depth := r.place(at)
 	r.outline.Topics = append(r.outline.Topics, Topic{Title: title, Depth: depth, Given: given})
+}
+
+// indentOf is how far in a line begins, in columns.
+func indentOf(raw string) int {
+	indent := 0
+	for _, c := range raw {
+		switch c {
+		case '\t':
+			indent += 4
+		case ' ', '\u00a0':
+			indent++
+		default:
+			return indent
+		}
+	}
+	return indent
 }
 
 func printable(c rune) rune {

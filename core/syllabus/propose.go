@@ -1,8 +1,9 @@
 package syllabus
 
 import (
+	"maps"
 	"regexp"
-	"sort"
+	"slices"
 	"strings"
 
 	"zincowl/core/language"
@@ -82,10 +83,5 @@ func parting(d source.Document) int {
 }
 
 func stemmed(title string) string {
-	var all []string
-	for s := range language.Stems(title) {
-		all = append(all, s)
-	}
-	sort.Strings(all)
-	return strings.Join(all, " ")
+	return strings.Join(slices.Sorted(maps.Keys(language.Stems(title))), " ")
 }

@@ -200,12 +200,14 @@ func (s *Sorter) evidence(odds []float64, stems map[string]bool, weight float64)
 	slices.Sort(told) // sums in one order, so that the same text gets the same figure
 	weight /= math.Sqrt(float64(len(told)))
 	words := float64(len(s.known))
+	priors := make([]float64, len(told)) // how common each stem is in all topics
+	for k, stem := range told {
+		priors[k] = (s.known[stem] + 1) / (s.total + words)
+	}
 	for i := range s.topics {
 		sum := 0.0
-		for _, stem := range told {
-			// Smoothed towards how common the stem is in all topics.
-			prior := (s.known[stem] + 1) / (s.total + words)
-			sum += math.Log((s.counts[i][stem] + 8*prior) / (s.sums[i] + 8) / prior)
+		for k, stem := range told {
+			sum += math.Log((s.counts[i][stem] + 8*priors[k]) / (s.sums[i] + 8) / priors[k]) // smoothed towards that
 		}
 		odds[i] += weight * sum
 	}

@@ -30,6 +30,9 @@ var columns = []struct {
 	{numberColumn, regexp.MustCompile(`(?i)^(?:no\.?|nr\.?|number|ref(?:erence)?\.?|code|id|#)$`)},
 }
 
+// totalRow is the name of a row that adds up the others, with a number behind it.
+var totalRow = regexp.MustCompile(`(?i)^(?:total|sum|overall)\b.{0,20}?\d`)
+
 // cells parts lines at a delimiter, where the first line names columns that an
 // outline has; nil where it does not.
 func cells(lines []string) [][]string {
@@ -110,7 +113,7 @@ func FromTable(rows [][]string) (Outline, error) {
 			}
 			continue
 		}
-		if total.MatchString(name+" 0") && regexp.MustCompile(`(?i)^(?:total|sum|overall)\b`).MatchString(name) {
+		if totalRow.MatchString(name + " 0") {
 			leave("This looks like a total, not like a topic.")
 			continue
 		}

@@ -170,7 +170,7 @@ func (w *weigher) divide(parent int, total float64) {
 		case mine.total > 0:
 			s.Basis = Estimated
 			s.Papers = mine.papers
-			e := ability.Of(ability.Answered{Right: mine.effective * mine.of[nth[k]] / mine.total, Weight: mine.effective})
+			e := interval(mine.of[nth[k]]/mine.total, mine.effective)
 			s.Low, s.High = total*min(rest*e.Low, parts[k]), total*max(rest*e.High, parts[k])
 		default:
 			s.Basis = Equal
@@ -241,10 +241,23 @@ func (w *weigher) marks(group []int) asked {
 			out.papers = append(out.papers, p.Title)
 		}
 	}
-	if squares > 0 {
-		out.effective = out.total * out.total / squares
-	}
+	out.effective = effective(out.total, squares)
 	return out
+}
+
+// effective is the number of questions that marks of this sum, and of squares of
+// this sum, count as.
+func effective(sum, squares float64) float64 {
+	if squares == 0 {
+		return 0
+	}
+	return sum * sum / squares
+}
+
+// interval is where a share of the marks may lie that n questions, in effect,
+// tell.
+func interval(share, n float64) ability.Estimate {
+	return ability.Of(ability.Answered{Right: n * share, Weight: n})
 }
 
 // Asks is how much of the past papers' marks a statement had, in per cent, with
@@ -272,11 +285,11 @@ func WeighStatements(topics []Topic, papers []Paper) map[string]Asks {
 	if total == 0 {
 		return out
 	}
-	n := total * total / squares
+	n := effective(total, squares)
 	for _, t := range topics {
 		for _, s := range t.CanDo {
 			share := by[s.ID] / total
-			e := ability.Of(ability.Answered{Right: n * share, Weight: n})
+			e := interval(share, n)
 			out[s.ID] = Asks{100 * share, 100 * e.Low, 100 * e.High}
 		}
 	}

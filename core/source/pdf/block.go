@@ -123,15 +123,13 @@ func running(pages []page, all [][]line) map[[2]int]bool {
 		}
 		for j, l := range lines {
 			foot := l.bottom > pages[i].height*0.9
-			if edge := l.top <= top && l.bottom < pages[i].height*0.15 || l.bottom >= bottom && l.top > pages[i].height*0.85; edge && pageNumber.MatchString(l.text) {
+			near := foot || l.top <= pages[i].height*0.1
+			edge := l.top <= top && l.bottom < pages[i].height*0.15 || l.bottom >= bottom && l.top > pages[i].height*0.85
+			if (near || edge) && pageNumber.MatchString(l.text) {
 				out[[2]int{i, j}] = true
 				continue
 			}
-			if !foot && l.top > pages[i].height*0.1 {
-				continue
-			}
-			if pageNumber.MatchString(l.text) {
-				out[[2]int{i, j}] = true
+			if !near {
 				continue
 			}
 			key := place{digitsRun.ReplaceAllString(strings.ToLower(l.text), "#"), foot}

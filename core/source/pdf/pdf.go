@@ -87,6 +87,7 @@ func Read(ctx context.Context, origin string, data []byte, tools source.Tools) (
 	if err != nil {
 		return source.Document{}, err
 	}
+	first.pictured = imageStream.Match(data)
 	pages, err := first.readAll(ctx, free, data, tools)
 	title := first.title()
 	first.close(err != nil)
@@ -139,7 +140,7 @@ func open(ctx context.Context, free pdfium.Pool, data []byte, patience time.Dura
 	if err != nil {
 		return nil, source.Bad("Other PDF files are being read for a long time; bring this one again in some minutes.")
 	}
-	o := &opened{Pdfium: instance, pictured: imageStream.Match(data)}
+	o := &opened{Pdfium: instance}
 	in, err := instance.OpenDocument(&requests.OpenDocument{File: &data})
 	switch {
 	case errors.Is(err, pdfiumerrors.ErrPassword), errors.Is(err, pdfiumerrors.ErrSecurity):
@@ -228,6 +229,7 @@ func (o *opened) readAll(ctx context.Context, free pdfium.Pool, data []byte, too
 			if err != nil {
 				return nil // all are busy with other files
 			}
+			help.pictured = o.pictured
 			err = read(help)
 			help.close(err != nil)
 			return err

@@ -80,13 +80,18 @@ func (o *opened) pictures(at requests.Page, size *responses.GetPageSize) ([]draw
 	for i := range out {
 		d := &out[i]
 		part := image.Rect(int(d.left*scale), int(d.top*scale), int(d.right*scale+1), int(d.bottom*scale+1)).Intersect(page.Bounds())
-		var data bytes.Buffer
-		if err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&data, page.SubImage(part)); err != nil {
+		if d.data, err = encoded(page.SubImage(part)); err != nil {
 			return nil, err
 		}
-		d.data = data.Bytes()
 	}
 	return out, nil
+}
+
+// encoded is a picture as PNG, packed quickly.
+func encoded(picture image.Image) ([]byte, error) {
+	var data bytes.Buffer
+	err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&data, picture)
+	return data.Bytes(), err
 }
 
 // whole joins the strips that some programs cut a picture into.

@@ -1,11 +1,9 @@
 package pdf
 
 import (
-	"bytes"
 	"context"
 	"errors"
 	"fmt"
-	"image/png"
 	"regexp"
 	"slices"
 	"strings"
@@ -83,13 +81,12 @@ func (o *opened) recognise(ctx context.Context, at requests.Page, size *response
 	if err != nil {
 		return out, nil // a page that can't be drawn has no text
 	}
-	var picture bytes.Buffer
-	err = (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&picture, drawn.Result.RenderedImage)
+	picture, err := encoded(drawn.Result.RenderedImage)
 	drawn.Cleanup()
 	if err != nil {
 		return out, err
 	}
-	seen, err := recognise(ctx, picture.Bytes())
+	seen, err := recognise(ctx, picture)
 	if errors.Is(err, source.ErrNoRecogniser) {
 		return out, nil
 	}

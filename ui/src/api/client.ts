@@ -5,7 +5,6 @@ type Schemas = components["schemas"];
 export type Settings = Schemas["Settings"];
 export type Course = Schemas["Course"];
 export type Topic = Schemas["Topic"];
-export type NewCourse = Schemas["NewCourse"];
 export type Syllabus = Schemas["Syllabus"];
 export type SyllabusTopic = Schemas["SyllabusTopic"];
 export type OutlineView = Schemas["OutlineView"];
@@ -39,6 +38,13 @@ export type Level = "easy" | "medium" | "hard";
 export type Verdict = "cleared" | "held" | "faulted" | "unproven";
 
 export const api = createClient<paths>({ baseUrl: "/" });
+
+/** asBytes is the part of a request that sends a text or a file as it is. */
+export const asBytes = (body: string | Blob) => ({
+  body: body as string,
+  bodySerializer: (b: unknown) => b as Blob,
+  headers: { "Content-Type": "application/octet-stream" },
+});
 
 /** Problem is an answer that says what went wrong, in a sentence to show. */
 export class Problem extends Error {

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
-import { api, take } from "../../api/client";
+import { api, asBytes, take } from "../../api/client";
 import { Button } from "../../parts/button";
 import { Trouble } from "../../parts/state";
 import { Arriving, under, useArrivals } from "./arrivals";
@@ -52,9 +52,7 @@ export function AddSource({ course, done }: { course: string; done: (source: str
         take(
           api.PUT("/api/courses/{course}/arrivals/{arrival}", {
             params: { path: { course, arrival }, query: { name } },
-            body: body as unknown as string,
-            bodySerializer: (b) => b as unknown as Blob,
-            headers: { "Content-Type": "application/octet-stream" },
+            ...asBytes(body),
           }),
         ),
       after,

@@ -2,7 +2,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, useNavigate, useOutletContext } from "react-router";
-import { api, take, type Paper, type PaperText, type Question } from "../../api/client";
+import { api, asBytes, take, type Paper, type PaperText, type Question } from "../../api/client";
 import { Note } from "../../marginalia/note";
 import { About } from "../../parts/about";
 import { Button, Cap } from "../../parts/button";
@@ -45,9 +45,7 @@ function Paste({ course, done }: { course: string; done: (p: PaperText) => void 
       take(
         api.POST("/api/courses/{course}/papers/lines", {
           params: { path: { course }, query: { name: f.name } },
-          body: f as unknown as string,
-          bodySerializer: (b) => b as unknown as Blob,
-          headers: { "Content-Type": "application/octet-stream" },
+          ...asBytes(f),
         }),
       ),
     onSuccess: (got, f) => {

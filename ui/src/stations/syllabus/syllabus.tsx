@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState, type DragEvent, type KeyboardEvent } from "react";
 import { Link, useLocation, useOutletContext } from "react-router";
-import { api, Problem, take, type OutlineView, type Placed, type Syllabus } from "../../api/client";
+import { api, asBytes, Problem, take, type OutlineView, type Placed, type Syllabus } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note } from "../../marginalia/note";
 import { Button, Cap } from "../../parts/button";
@@ -63,9 +63,7 @@ function Outline({ course, now, topics, canEdit, canPlace }: Props) {
       take(
         api.POST("/api/courses/{course}/syllabus/outline", {
           params: { path: { course }, query: { name: what instanceof File ? what.name : "" } },
-          body: (what instanceof File ? what : what.text) as string,
-          bodySerializer: (b) => b as unknown as Blob,
-          headers: { "Content-Type": "application/octet-stream" },
+          ...asBytes(what instanceof File ? what : what.text),
         }),
       ),
     onSuccess: understood,
