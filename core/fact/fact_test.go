@@ -114,7 +114,7 @@ func TestReadFormula(t *testing.T) {
 		{"mass = dose × volume / available fraction, where the mass is in kg, the dose is in mg/L, the volume is in ML and the available fraction is a decimal",
 			`\text{mass} = \frac{\text{dose} \times \text{volume}}{\text{available fraction}}`, []string{"kg", "mg/L", "ML", ""}},
 		{"Wash rate = flow / area, where the rate is in m/h, the flow in m³/h and the area in m².", `\text{wash rate} = \frac{\text{flow}}{\text{area}}`, []string{"m/h", "m³/h", "m²"}},
-		{"m = DV/a, where m is the mass in kg, D is the dose in mg/L, V is the volume in ML and a is the available fraction", `m = \frac{D \times V}{a}`, []string{"kg", "mg/L", "ML", ""}},
+		{"m = DV/a, where m is the mass in kg, D is the dose in mg/L, V is the volume in ML and a is the available fraction", `m = \frac{DV}{a}`, []string{"kg", "mg/L", "ML", ""}},
 		{"flow (m³/h) = area (m²) × velocity (m/h)", `\text{flow} = \text{area} \times \text{velocity}`, []string{"m³/h", "m²", "m/h"}},
 	} {
 		f, ok := ReadFormula(c.text)

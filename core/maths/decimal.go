@@ -5,10 +5,14 @@ import (
 	"strings"
 )
 
+// maxDigits is the length of the longest number that is read. What Exact prints
+// of a number that was read stays within it, so that it can be read back.
+const maxDigits = 1000
+
 // ParseDecimal reads "1,620", "0.65" or "-3" exactly. Commas part thousands.
 func ParseDecimal(text string) (*big.Rat, bool) {
 	text = strings.NewReplacer(",", "", "−", "-").Replace(strings.TrimSpace(text))
-	if text == "" || len(text) > 60 || strings.ContainsAny(text, "eE/pPxX_") {
+	if text == "" || len(text) > maxDigits || strings.ContainsAny(text, "eE/pPxX_") {
 		return nil, false
 	}
 	return new(big.Rat).SetString(text)
@@ -34,7 +38,7 @@ func terminates(v *big.Rat) bool {
 func places(v *big.Rat) int {
 	n := 0
 	scaled := new(big.Rat).Set(v)
-	for ten := big.NewRat(10, 1); !scaled.IsInt() && n < 200; n++ {
+	for ten := big.NewRat(10, 1); !scaled.IsInt() && n < maxDigits; n++ {
 		scaled.Mul(scaled, ten)
 	}
 	return n

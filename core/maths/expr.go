@@ -1,16 +1,15 @@
 package maths
 
 import (
-	"fmt"
 	"math/big"
-	"strings"
+	"slices"
 )
 
-// Node is an expression. String prints it as text that Parse reads back to an
-// equal tree.
+// Node is an expression. String prints it as text that is read back to an equal
+// tree.
 type Node interface {
 	String() string
-	latex(out *strings.Builder, outer int)
+	node()
 }
 
 // Number is a constant, exact.
@@ -19,8 +18,20 @@ type Number struct{ Value *big.Rat }
 // Name is a variable.
 type Name string
 
+// Constant is one of the numbers that have a name: Pi, E.
+type Constant string
+
+// The constants.
+const (
+	Pi Constant = "π"
+	E  Constant = "e"
+)
+
 // Negative is an expression with its sign turned.
 type Negative struct{ X Node }
+
+// Either is an expression taken with both signs: ±2.
+type Either struct{ X Node }
 
 // Binary joins two expressions with one of + - * / ^.
 type Binary struct {
@@ -28,138 +39,98 @@ type Binary struct {
 	X, Y Node
 }
 
-// strength is how tightly a node holds its parts together when printed.
-func strength(n Node) int {
-	switch n := n.(type) {
-	case Negative:
-		return 2
-	case Binary:
-		switch n.Op {
-		case '+', '-':
-			return 1
-		case '*', '/':
-			return 2
-		default:
-			return 3
-		}
-	case Number:
-		if n.Value.Sign() < 0 {
-			return 2
-		}
-		if !n.Value.IsInt() && !terminates(n.Value) {
-			return 2 // printed as a quotient
-		}
-	}
-	return 4
+// Call is a function of its arguments, by one of the names of functions.go:
+// sqrt x, root(x, 3), log(x, 2), sin x, mean(3, 5, 9).
+type Call struct {
+	Func string
+	Args []Node
 }
 
-func inner(n Node, at int) string {
-	if strength(n) < at {
-		return "(" + n.String() + ")"
-	}
-	return n.String()
+// Suffix is an expression with a sign after it: 15%, 30°, 5!.
+type Suffix struct {
+	X  Node
+	Op string
 }
 
-// String prints the exact value as a decimal where it terminates.
-func (n Number) String() string { return Exact(n.Value) }
+func (Number) node()   {}
+func (Name) node()     {}
+func (Constant) node() {}
+func (Negative) node() {}
+func (Either) node()   {}
+func (Binary) node()   {}
+func (Call) node()     {}
+func (Suffix) node()   {}
 
-func (n Name) String() string { return string(n) }
-
-func (n Negative) String() string { return "-" + inner(n.X, 3) }
-
-var signs = map[byte]string{'+': " + ", '-': " − ", '*': " × ", '/': " ÷ ", '^': "^"}
-
-func (n Binary) String() string {
-	at := strength(n)
-	left, right := at, at+1
-	if n.Op == '^' {
-		left, right = at+1, at+1
-	}
-	return inner(n.X, left) + signs[n.Op] + inner(n.Y, right)
-}
-
-// LaTeX writes an expression for typesetting; names of more than one letter
-// stand upright.
-func LaTeX(n Node) string {
-	var out strings.Builder
-	n.latex(&out, 0)
-	return out.String()
-}
-
-func wrap(out *strings.Builder, n Node, at, outer int, body func()) {
-	if at < outer {
-		out.WriteString(`\left(`)
-		body()
-		out.WriteString(`\right)`)
-		return
-	}
-	body()
-}
-
-func (n Number) latex(out *strings.Builder, outer int) {
-	wrap(out, n, strength(n), outer, func() { out.WriteString(strings.ReplaceAll(n.String(), ",", "{,}")) })
-}
-
-func (n Name) latex(out *strings.Builder, _ int) {
-	if len([]rune(string(n))) == 1 {
-		out.WriteString(string(n))
-		return
-	}
-	fmt.Fprintf(out, `\text{%s}`, latexText.Replace(string(n)))
-}
-
-var latexText = strings.NewReplacer(`\`, "", "{", "", "}", "", "$", `\$`, "%", `\%`, "_", `\_`, "#", `\#`, "&", `\&`, "^", "", "~", "")
-
-func (n Negative) latex(out *strings.Builder, outer int) {
-	wrap(out, n, 2, outer, func() {
-		out.WriteString("-")
-		n.X.latex(out, 3)
-	})
-}
-
-func (n Binary) latex(out *strings.Builder, outer int) {
-	at := strength(n)
-	if n.Op == '/' {
-		out.WriteString(`\frac{`)
-		n.X.latex(out, 0)
-		out.WriteString(`}{`)
-		n.Y.latex(out, 0)
-		out.WriteString(`}`)
-		return
-	}
-	wrap(out, n, at, outer, func() {
-		if n.Op == '^' {
-			n.X.latex(out, at+1)
-			out.WriteString("^{")
-			n.Y.latex(out, 0)
-			out.WriteString("}")
-			return
-		}
-		n.X.latex(out, at)
-		out.WriteString(map[byte]string{'+': " + ", '-': " - ", '*': ` \times `}[n.Op])
-		n.Y.latex(out, at+1)
-	})
-}
+// Int is a whole number as an expression.
+func Int(n int64) Node { return Number{big.NewRat(n, 1)} }
 
 // Walk calls f for every node of an expression, the outer ones first.
 func Walk(n Node, f func(Node)) {
 	f(n)
+	for _, part := range Parts(n) {
+		Walk(part, f)
+	}
+}
+
+// Parts are the expressions right below a node.
+func Parts(n Node) []Node {
 	switch n := n.(type) {
 	case Negative:
-		Walk(n.X, f)
+		return []Node{n.X}
+	case Either:
+		return []Node{n.X}
+	case Suffix:
+		return []Node{n.X}
 	case Binary:
-		Walk(n.X, f)
-		Walk(n.Y, f)
+		return []Node{n.X, n.Y}
+	case Call:
+		return n.Args
 	}
+	return nil
+}
+
+// WithParts is the node with other expressions in the place of its parts.
+func WithParts(n Node, parts []Node) Node {
+	switch n := n.(type) {
+	case Negative:
+		return Negative{parts[0]}
+	case Either:
+		return Either{parts[0]}
+	case Suffix:
+		return Suffix{parts[0], n.Op}
+	case Binary:
+		return Binary{n.Op, parts[0], parts[1]}
+	case Call:
+		return Call{n.Func, parts}
+	}
+	return n
+}
+
+// MapParts is the node with f applied to each of its parts.
+func MapParts(n Node, f func(Node) Node) Node {
+	parts := slices.Clone(Parts(n))
+	for i := range parts {
+		parts[i] = f(parts[i])
+	}
+	return WithParts(n, parts)
+}
+
+// Replace puts expressions in the place of names.
+func Replace(n Node, by map[string]Node) Node {
+	if name, ok := n.(Name); ok {
+		if r, ok := by[string(name)]; ok {
+			return r
+		}
+		return n
+	}
+	return MapParts(n, func(part Node) Node { return Replace(part, by) })
 }
 
 // Names lists the variables of an expression in the order of their first use.
 func Names(n Node) []string {
 	var out []string
-	seen := map[string]bool{}
 	Walk(n, func(n Node) {
-		if name, ok := n.(Name); ok && !seen[string(name)] {
-			seen[string(name)] = true
+		if name, ok := n.(Name); ok && !slices.Contains(out, string(name)) {
 			out = append(out, string(name))
 		}
 	})
@@ -172,15 +143,23 @@ func Equal(a, b Node) bool {
 	case Number:
 		b, ok := b.(Number)
 		return ok && a.Value.Cmp(b.Value) == 0
-	case Name:
-		b, ok := b.(Name)
-		return ok && a == b
+	case Name, Constant:
+		return a == b
 	case Negative:
 		b, ok := b.(Negative)
 		return ok && Equal(a.X, b.X)
+	case Either:
+		b, ok := b.(Either)
+		return ok && Equal(a.X, b.X)
+	case Suffix:
+		b, ok := b.(Suffix)
+		return ok && a.Op == b.Op && Equal(a.X, b.X)
 	case Binary:
 		b, ok := b.(Binary)
 		return ok && a.Op == b.Op && Equal(a.X, b.X) && Equal(a.Y, b.Y)
+	case Call:
+		b, ok := b.(Call)
+		return ok && a.Func == b.Func && slices.EqualFunc(a.Args, b.Args, Equal)
 	}
 	return false
 }

@@ -180,19 +180,5 @@ func Substituted(expr Node, shown map[string]string) string {
 	for name, text := range shown {
 		named[name] = Name(text)
 	}
-	return strings.TrimSpace(replace(expr, named).String())
-}
-
-func replace(n Node, by map[string]Node) Node {
-	switch n := n.(type) {
-	case Name:
-		if r, ok := by[string(n)]; ok {
-			return r
-		}
-	case Negative:
-		return Negative{replace(n.X, by)}
-	case Binary:
-		return Binary{n.Op, replace(n.X, by), replace(n.Y, by)}
-	}
-	return n
+	return strings.TrimSpace(Replace(expr, named).String())
 }

@@ -21,13 +21,28 @@ func (e *SyntaxError) Error() string {
 type tokenKind int
 
 const (
-	tokenEnd    tokenKind = iota
-	tokenNumber           // 1,620 or 0.65
-	tokenWord             // a run of letters, with inner hyphens and subscripts
-	tokenOp               // + - * / ^ as one of those bytes
-	tokenOpen             // ( [ {
-	tokenClose            // ) ] }
-	tokenPower            // superscript digits, as an integer
+	tokenEnd      tokenKind = iota
+	tokenNumber             // 1,620 or 0.65
+	tokenWord               // a run of letters, with inner hyphens and subscripts
+	tokenOp                 // + - * / ^ as one of those bytes
+	tokenOpen               // ( [ {
+	tokenClose              // ) ] }
+	tokenPower              // superscript digits, as an integer
+	tokenFunction           // by its name in functions.go, or √, ∛, exp
+	tokenConstant           // π or e
+	tokenVulgar             // ½ as 1/2
+	tokenSuffix             // %, °, !
+	tokenBar                // |
+	tokenUnder              // _, before the base of a logarithm
+	tokenFraction           // \frac
+	tokenRelation           // = ≠ < ≤ > ≥ ≈
+	tokenComma
+	tokenSemicolon // also the end of a line
+	tokenJoin      // or, and
+	tokenIn        // ∈
+	tokenInfinity
+	tokenNothing    // ∅
+	tokenEverything // ℝ
 )
 
 type token struct {
@@ -65,16 +80,10 @@ func lex(text string) ([]token, error) {
 			i = scanDecimal(text, i)
 			out = append(out, token{tokenNumber, text[start:i], start, i})
 		case superscripts[r] != 0:
-			var digits strings.Builder
-			for i < len(text) {
-				r, size := utf8.DecodeRuneInString(text[i:])
-				if superscripts[r] == 0 {
-					break
-				}
-				digits.WriteRune(superscripts[r])
-				i += size
-			}
-			out = append(out, token{tokenPower, digits.String(), start, i})
+			t, end := scanSuperscript(text, i)
+			t.at, t.end = start, end
+			out = append(out, t)
+			i = end
 		case unicode.IsLetter(r):
 			i = scanName(text, i)
 			out = append(out, token{tokenWord, text[start:i], start, i})
@@ -92,6 +101,20 @@ func lex(text string) ([]token, error) {
 		}
 	}
 	return append(out, token{tokenEnd, "", len(text), len(text)}), nil
+}
+
+// scanSuperscript reads raised digits.
+func scanSuperscript(text string, i int) (token, int) {
+	var digits strings.Builder
+	for i < len(text) {
+		r, size := utf8.DecodeRuneInString(text[i:])
+		if superscripts[r] == 0 {
+			break
+		}
+		digits.WriteRune(superscripts[r])
+		i += size
+	}
+	return token{kind: tokenPower, text: digits.String()}, i
 }
 
 // scanDecimal goes over digits, a decimal point and commas that part thousands.

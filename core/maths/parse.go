@@ -3,6 +3,8 @@ package maths
 import (
 	"fmt"
 	"math/big"
+	"slices"
+	"strconv"
 	"strings"
 	"unicode/utf8"
 )
@@ -35,20 +37,51 @@ type parser struct {
 	tokens []token
 	next   int
 	names  []string
+	maths  bool // letters are names of their own, functions and signs are read
+	bars   int  // how many |…| are open
+	doubts []string
 }
 
 func (p *parser) peek() token { return p.tokens[p.next] }
+
+// second is the token after the next.
+func (p *parser) second() token { return p.tokens[min(p.next+1, len(p.tokens)-1)] }
+
+func (p *parser) is(kind tokenKind, text string) bool {
+	t := p.peek()
+	return t.kind == kind && t.text == text
+}
 
 func (p *parser) fail(t token, format string, args ...any) error {
 	return &SyntaxError{p.text, t.at, fmt.Sprintf(format, args...)}
 }
 
-// sum = product { ("+" | "-") product }
-func (p *parser) sum(depth int) (Node, error) {
-	return p.chain(depth, "+-", p.product)
+func (p *parser) doubt(format string, args ...any) {
+	p.doubts = append(p.doubts, fmt.Sprintf(format, args...))
 }
 
-// product = power { ("*" | "/") power | power }: what stands side by side is
+// sum = product { ("+" | "-" | "±") product }
+func (p *parser) sum(depth int) (Node, error) {
+	x, err := p.product(depth)
+	if err != nil {
+		return nil, err
+	}
+	for t := p.peek(); t.kind == tokenOp && strings.Contains("+-±", t.text); t = p.peek() {
+		p.next++
+		y, err := p.product(depth)
+		if err != nil {
+			return nil, err
+		}
+		if t.text == "±" {
+			x = Binary{'+', x, Either{y}}
+		} else {
+			x = Binary{t.text[0], x, y}
+		}
+	}
+	return x, nil
+}
+
+// product = signed { ("*" | "/") signed | power }: what stands side by side is
 // multiplied and binds as a product does.
 func (p *parser) product(depth int) (Node, error) {
 	x, err := p.signed(depth)
@@ -65,7 +98,7 @@ func (p *parser) product(depth int) (Node, error) {
 				return nil, err
 			}
 			x = Binary{t.text[0], x, y}
-		case t.kind == tokenOpen || t.kind == tokenWord || t.kind == tokenNumber && p.afterBracket():
+		case p.beginsFactor():
 			y, err := p.power(depth)
 			if err != nil {
 				return nil, err
@@ -77,49 +110,66 @@ func (p *parser) product(depth int) (Node, error) {
 	}
 }
 
-func (p *parser) afterBracket() bool {
-	return p.next > 0 && p.tokens[p.next-1].kind == tokenClose
+// beginsFactor says whether the next token stands side by side with what was
+// just read.
+func (p *parser) beginsFactor() bool {
+	t := p.peek()
+	switch t.kind {
+	case tokenOpen:
+		return t.text != `\{`
+	case tokenWord, tokenFunction, tokenConstant, tokenFraction:
+		return true
+	case tokenBar:
+		return p.bars == 0
+	case tokenNumber, tokenVulgar:
+		return p.next > 0 && p.tokens[p.next-1].kind == tokenClose
+	}
+	return false
 }
 
-func (p *parser) chain(depth int, ops string, operand func(int) (Node, error)) (Node, error) {
-	x, err := operand(depth)
-	if err != nil {
-		return nil, err
-	}
-	for t := p.peek(); t.kind == tokenOp && strings.Contains(ops, t.text); t = p.peek() {
-		p.next++
-		y, err := operand(depth)
-		if err != nil {
-			return nil, err
-		}
-		x = Binary{t.text[0], x, y}
-	}
-	return x, nil
-}
-
-// signed = ["-" | "+"] power
+// signed = ["-" | "+" | "±"] power
 func (p *parser) signed(depth int) (Node, error) {
 	t := p.peek()
-	if t.kind == tokenOp && (t.text == "-" || t.text == "+") {
+	if t.kind == tokenOp && (t.text == "-" || t.text == "+" || t.text == "±") {
 		if depth >= maxDepth {
 			return nil, p.fail(t, "this is nested too deeply")
 		}
 		p.next++
 		x, err := p.signed(depth + 1)
-		if err != nil || t.text == "+" {
+		switch {
+		case err != nil || t.text == "+":
 			return x, err
+		case t.text == "±":
+			return Either{x}, nil
 		}
 		return Negative{x}, nil
 	}
 	return p.power(depth)
 }
 
-// power = atom [ superscript | "^" signed ]
+// power = atom { suffix } [ superscript | "^" signed ]
 func (p *parser) power(depth int) (Node, error) {
 	x, err := p.atom(depth)
 	if err != nil {
 		return nil, err
 	}
+	for p.peek().kind == tokenSuffix {
+		x = Suffix{x, p.peek().text}
+		p.next++
+	}
+	return p.raised(x, depth)
+}
+
+func (p *parser) raised(x Node, depth int) (Node, error) {
+	y, err := p.exponent(depth)
+	if err != nil || y == nil {
+		return x, err
+	}
+	return Binary{'^', x, y}, nil
+}
+
+// exponent reads what raises, or nothing.
+func (p *parser) exponent(depth int) (Node, error) {
 	switch t := p.peek(); {
 	case t.kind == tokenPower:
 		p.next++
@@ -127,49 +177,270 @@ func (p *parser) power(depth int) (Node, error) {
 		if !ok {
 			return nil, p.fail(t, "a whole number was expected as the power")
 		}
-		return Binary{'^', x, Number{n}}, nil
-	case t.kind == tokenOp && t.text == "^":
-		p.next++
-		y, err := p.signed(depth + 1)
-		if err != nil {
-			return nil, err
+		if n.Sign() < 0 {
+			return Negative{Number{n.Neg(n)}}, nil
 		}
-		return Binary{'^', x, y}, nil
+		return Number{n}, nil
+	case t.kind == tokenOp && t.text == "^":
+		if depth >= maxDepth {
+			return nil, p.fail(t, "this is nested too deeply")
+		}
+		p.next++
+		return p.signed(depth + 1)
 	}
-	return x, nil
+	return nil, nil
 }
 
 func (p *parser) atom(depth int) (Node, error) {
 	t := p.peek()
 	switch t.kind {
 	case tokenNumber:
+		return p.number()
+	case tokenVulgar:
 		p.next++
-		v, ok := ParseDecimal(t.text)
-		if !ok {
-			return nil, p.fail(t, "%q is not a number", t.text)
-		}
-		return Number{v}, nil
+		return vulgarFraction(t.text), nil
 	case tokenOpen:
-		if depth >= maxDepth {
-			return nil, p.fail(t, "this is nested too deeply")
-		}
+		return p.bracket(depth)
+	case tokenConstant:
 		p.next++
-		x, err := p.sum(depth + 1)
+		return Constant(t.text), nil
+	case tokenBar:
+		p.next++
+		p.bars++
+		x, err := p.within(depth, tokenBar, "the second | was expected")
+		p.bars--
+		return Call{"abs", []Node{x}}, err
+	case tokenFraction:
+		p.next++
+		x, err := p.group(depth)
 		if err != nil {
 			return nil, err
 		}
-		if c := p.peek(); c.kind != tokenClose {
-			return nil, p.fail(c, "a closing bracket was expected")
-		}
-		p.next++
-		return x, nil
+		y, err := p.group(depth)
+		return Binary{'/', x, y}, err
+	case tokenFunction:
+		return p.call(depth)
 	case tokenWord:
+		if p.maths {
+			p.next++
+			return Name(t.text), nil
+		}
 		return p.name()
 	}
 	if t.kind == tokenEnd {
 		return nil, p.fail(t, "something is missing at the end")
 	}
-	return nil, p.fail(t, "a number, a name or a bracket was expected, not %q", t.text)
+	return nil, p.fail(t, "a number, a name or a bracket was expected, not %q", p.text[t.at:t.end])
+}
+
+// number reads a number, and a mixed one: 2 1/2.
+func (p *parser) number() (Node, error) {
+	t := p.peek()
+	p.next++
+	v, ok := parseScientific(t.text)
+	if !ok {
+		return nil, p.fail(t, "%q is not a number", t.text)
+	}
+	if !p.maths || !v.IsInt() {
+		return Number{v}, nil
+	}
+	switch n := p.peek(); {
+	case n.kind == tokenVulgar:
+		p.next++
+		return Binary{'+', Number{v}, vulgarFraction(n.text)}, nil
+	case n.kind == tokenNumber && n.at > t.end:
+		if p.next+2 < len(p.tokens) && p.tokens[p.next+1].text == "/" && p.tokens[p.next+2].kind == tokenNumber {
+			x, ok1 := ParseDecimal(n.text)
+			y, ok2 := ParseDecimal(p.tokens[p.next+2].text)
+			if ok1 && ok2 && x.IsInt() && y.IsInt() && x.Cmp(y) < 0 {
+				p.next += 3
+				return Binary{'+', Number{v}, Binary{'/', Number{x}, Number{y}}}, nil
+			}
+		}
+		return nil, p.fail(n, "an operator was expected between %s and %s", t.text, n.text)
+	}
+	return Number{v}, nil
+}
+
+func vulgarFraction(text string) Node {
+	v, _ := new(big.Rat).SetString(text)
+	return Binary{'/', Number{new(big.Rat).SetInt(v.Num())}, Number{new(big.Rat).SetInt(v.Denom())}}
+}
+
+// parseScientific reads 1,620 and 1.5e3.
+func parseScientific(text string) (*big.Rat, bool) {
+	mantissa, power, found := strings.Cut(text, "e")
+	v, ok := ParseDecimal(mantissa)
+	if !found || !ok {
+		return v, ok
+	}
+	n, err := strconv.Atoi(power)
+	if err != nil || len(mantissa)+max(n, -n) > maxDigits {
+		return nil, false
+	}
+	return v.Mul(v, pow10(n)), true
+}
+
+// within reads a sum and the token that closes it.
+func (p *parser) within(depth int, shut tokenKind, says string) (Node, error) {
+	if depth >= maxDepth {
+		return nil, p.fail(p.tokens[p.next-1], "this is nested too deeply")
+	}
+	x, err := p.sum(depth + 1)
+	if err != nil {
+		return nil, err
+	}
+	if c := p.peek(); c.kind != shut {
+		return nil, p.fail(c, "%s", says)
+	}
+	p.next++
+	return x, nil
+}
+
+func (p *parser) bracket(depth int) (Node, error) {
+	if depth >= maxDepth {
+		return nil, p.fail(p.peek(), "this is nested too deeply")
+	}
+	p.next++
+	bars := p.bars
+	p.bars = 0
+	x, err := p.within(depth, tokenClose, "a closing bracket was expected")
+	p.bars = bars
+	return x, err
+}
+
+// group reads what a command of LaTeX takes: a bracket, or one atom.
+func (p *parser) group(depth int) (Node, error) {
+	if p.peek().kind == tokenOpen {
+		return p.bracket(depth)
+	}
+	return p.atom(depth)
+}
+
+// call reads a function: its power or base first, then its argument in brackets
+// or side by side (sin 2x).
+func (p *parser) call(depth int) (Node, error) {
+	t := p.peek()
+	if depth >= maxDepth {
+		return nil, p.fail(t, "this is nested too deeply")
+	}
+	p.next++
+	name, root := t.text, t.text == "√" || t.text == "∛" || t.text == "sqrt"
+	var order, base, raise Node
+	var err error
+	if root {
+		name = "sqrt"
+		if t.text == "∛" {
+			order = Int(3)
+		}
+		if p.is(tokenOpen, "[") && t.text == "sqrt" && p.text[t.at] == '\\' {
+			if order, err = p.bracket(depth); err != nil {
+				return nil, err
+			}
+		}
+	}
+	if p.peek().kind == tokenUnder && name == "log" {
+		p.next++
+		if base, err = p.group(depth); err != nil {
+			return nil, err
+		}
+	}
+	if !root && name != "exp" {
+		if raise, err = p.exponent(depth); err != nil {
+			return nil, err
+		}
+		if n, ok := raise.(Negative); ok && Equal(n.X, Int(1)) && inverses[name] != "" {
+			name, raise = inverses[name], nil
+		}
+	}
+	args, err := p.arguments(depth, root)
+	if err != nil {
+		return nil, err
+	}
+	if base != nil {
+		args = append(args, base)
+	}
+	x, err := p.make(t, name, args, order)
+	if err != nil || raise == nil {
+		return x, err
+	}
+	return Binary{'^', x, raise}, nil
+}
+
+func (p *parser) make(t token, name string, args []Node, order Node) (Node, error) {
+	if order != nil {
+		name, args = "root", append(args, order)
+	}
+	if name == "exp" && len(args) == 1 {
+		return Binary{'^', E, args[0]}, nil
+	}
+	f := functions[name]
+	if len(args) < f.least || f.most >= 0 && len(args) > f.most {
+		return nil, p.fail(t, "%s does not take %d values", name, len(args))
+	}
+	return Call{name, args}, nil
+}
+
+// arguments reads (a, b), or what stands side by side up to the next operator
+// or function; a root without brackets takes one factor.
+func (p *parser) arguments(depth int, root bool) ([]Node, error) {
+	if p.peek().kind == tokenOpen {
+		open := p.peek()
+		var out []Node
+		bars := p.bars
+		p.bars = 0
+		defer func() { p.bars = bars }()
+		for first := true; first || p.peek().kind == tokenComma; first = false {
+			p.next++
+			x, err := p.sum(depth + 1)
+			if err != nil {
+				return nil, err
+			}
+			out = append(out, x)
+		}
+		if c := p.peek(); c.kind != tokenClose {
+			return nil, p.fail(c, "the bracket opened at character %d was expected to close", utf8.RuneCountInString(p.text[:open.at])+1)
+		}
+		p.next++
+		return out, nil
+	}
+	if t := p.peek(); t.kind == tokenOp && t.text == "-" {
+		x, err := p.signed(depth + 1)
+		return []Node{x}, err
+	}
+	start := p.peek()
+	x, err := p.argument(depth+1, root)
+	if err != nil {
+		return nil, err
+	}
+	for !root && (p.peek().kind == tokenWord || p.peek().kind == tokenConstant) {
+		y, err := p.power(depth + 1)
+		if err != nil {
+			return nil, err
+		}
+		x = Binary{'*', x, y}
+	}
+	switch t := p.peek(); {
+	case root && (t.kind == tokenWord || t.kind == tokenOpen || t.kind == tokenConstant || t.text == "^" || t.kind == tokenPower):
+		p.doubt("how far the root before %q reaches can be read two ways", p.text[start.at:t.end])
+	case !root && t.kind == tokenOpen:
+		p.doubt("what the function before %q is taken of can be read two ways", p.text[start.at:t.end])
+	case t.kind == tokenOp && t.text == "/" && t.at == p.tokens[p.next-1].end && p.second().kind != tokenFunction && p.second().at == t.end:
+		p.doubt("what the function before %q is taken of can be read two ways", p.text[start.at:p.second().end])
+	}
+	return []Node{x}, nil
+}
+
+func (p *parser) argument(depth int, root bool) (Node, error) {
+	if root {
+		x, err := p.atom(depth)
+		if err == nil && p.peek().kind == tokenSuffix {
+			x = Suffix{x, p.peek().text}
+			p.next++
+		}
+		return x, err
+	}
+	return p.power(depth)
 }
 
 // name reads the longest run of words that is a known name, or, where no names
@@ -194,11 +465,13 @@ func (p *parser) name() (Node, error) {
 	}
 	for n := min(len(words), longest); n > 0; n-- {
 		run := strings.Join(words[:n], " ")
-		for _, name := range p.names {
-			if name == run || n > 1 && strings.EqualFold(name, run) || len(run) > 1 && strings.EqualFold(name, run) {
-				p.next = start + n
-				return Name(name), nil
-			}
+		at := slices.Index(p.names, run) // as it is written, before any other case
+		if at < 0 && len(run) > 1 {
+			at = slices.IndexFunc(p.names, func(name string) bool { return strings.EqualFold(name, run) })
+		}
+		if at >= 0 {
+			p.next = start + n
+			return Name(p.names[at]), nil
 		}
 	}
 	if product := p.letters(words[0]); product != nil {

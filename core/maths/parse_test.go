@@ -100,7 +100,7 @@ func TestParseReadsWhatIsPrinted(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	for _, s := range []string{"a+b", "x²/3", "((", "1,000.5", "−a^-2", "d₁·½"} {
+	for _, s := range []string{"a+b", "x²/3", "((", "1,000.5", "−a^-2", "d₁·½", "ff++aAA+AAA"} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {

@@ -2,6 +2,7 @@ package maths
 
 import (
 	"math/big"
+	"strings"
 	"unicode"
 	"unicode/utf8"
 )
@@ -12,8 +13,16 @@ type Quantity struct {
 	Unit  Unit
 }
 
-// In converts a quantity; the units must measure the same dimension.
-func (q Quantity) In(u Unit) *big.Rat { return new(big.Rat).Mul(q.Value, q.Unit.In(u)) }
+// In converts a quantity; the units must measure the same dimension. Points on
+// a scale of temperature are moved to where the other scale begins.
+func (q Quantity) In(u Unit) *big.Rat {
+	v := new(big.Rat).Mul(q.Value, q.Unit.Factor)
+	if q.Unit.Zero != nil && u.Zero != nil {
+		v.Add(v, q.Unit.Zero)
+		v.Sub(v, u.Zero)
+	}
+	return v.Quo(v, u.Factor)
+}
 
 // Text shows a quantity with up to the given number of significant digits.
 func (q Quantity) Text(digits int) string {
@@ -28,6 +37,8 @@ func WithUnit(number string, u Unit) string {
 		return number
 	case u.Text == "%":
 		return number + "%"
+	case strings.ContainsAny(u.Text, "$€£") && utf8.RuneCountInString(u.Text) == 1:
+		return u.Text + number
 	}
 	return number + " " + u.Text
 }
@@ -72,7 +83,9 @@ func FindQuantities(text string) []Found {
 		if after == ' ' || after == '\u00a0' || after == '\u202f' {
 			gap = size
 		}
-		if u, n := readUnit(text[end+gap:]); n > 0 {
+		if u, ok := symbols()[string(before)]; ok && strings.ContainsRune("$€£", before) {
+			f.Unit, f.Start = u, start-utf8.RuneLen(before)
+		} else if u, n := readUnit(text[end+gap:]); n > 0 {
 			f.Unit, f.End = u, end+gap+n
 			i = f.End
 		}

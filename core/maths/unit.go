@@ -10,14 +10,17 @@ import (
 )
 
 // Dimension holds the exponents of the base dimensions: length, mass, time,
-// temperature, current, amount, turbidity, count of things.
-type Dimension [8]int8
+// temperature, current, amount, turbidity, count of things, and a currency each.
+type Dimension [11]int8
 
 // Unit is a unit of measure: what one of it is in the base units (m, kg, s …).
 type Unit struct {
 	Text   string // as written, "" for a bare number
 	Factor *big.Rat
 	Dim    Dimension
+	// Zero is where the scale begins, in the base unit: 273.15 for °C. It is nil
+	// for units that begin at nothing, and for differences of temperature.
+	Zero *big.Rat
 }
 
 // One is the unit of a bare number.
@@ -45,6 +48,7 @@ var (
 	dAmount      = Dimension{5: 1}
 	dTurbidity   = Dimension{6: 1}
 	dCount       = Dimension{7: 1}
+	dArea        = Dimension{0: 2}
 	dVolume      = Dimension{0: 3}
 	dPower       = Dimension{0: 2, 1: 1, 2: -3}
 	dEnergy      = Dimension{0: 2, 1: 1, 2: -2}
@@ -53,33 +57,60 @@ var (
 
 // baseUnits: symbols, and the words they are spelled with.
 var baseUnits = map[string]baseUnit{
-	"m":   {"1", dLength, true, "metre meter"},
-	"g":   {"1/1000", dMass, true, "gram"},
-	"t":   {"1000", dMass, false, "tonne"},
-	"s":   {"1", dTime, true, "second sec"},
-	"min": {"60", dTime, false, "minute"},
-	"h":   {"3600", dTime, false, "hour hr"},
-	"d":   {"86400", dTime, false, "day"},
-	"L":   {"1/1000", dVolume, true, "litre liter l"},
-	"ha":  {"10000", Dimension{0: 2}, false, "hectare"},
-	"W":   {"1", dPower, true, "watt"},
-	"Wh":  {"3600", dEnergy, true, ""},
-	"J":   {"1", dEnergy, true, "joule"},
-	"Pa":  {"1", dPressure, true, "pascal"},
-	"bar": {"100000", dPressure, false, ""},
-	"V":   {"1", Dimension{0: 2, 1: 1, 2: -3, 4: -1}, true, "volt"},
-	"A":   {"1", dCurrent, true, "ampere amp"},
-	"N":   {"1", Dimension{0: 1, 1: 1, 2: -2}, true, "newton"},
-	"°C":  {"1", dTemperature, false, ""},
-	"mol": {"1", dAmount, true, "mole"},
-	"NTU": {"1", dTurbidity, false, ""},
-	"%":   {"1/100", Dimension{}, false, "percent"},
-	"ppm": {"1/1000000", Dimension{}, false, ""},
-	"rev": {"1", dCount, false, "revolution"},
+	"m":    {"1", dLength, true, "metre meter"},
+	"g":    {"1/1000", dMass, true, "gram"},
+	"t":    {"1000", dMass, false, "tonne"},
+	"s":    {"1", dTime, true, "second sec"},
+	"min":  {"60", dTime, false, "minute"},
+	"h":    {"3600", dTime, false, "hour hr"},
+	"d":    {"86400", dTime, false, "day"},
+	"L":    {"1/1000", dVolume, true, "litre liter l"},
+	"ha":   {"10000", Dimension{0: 2}, false, "hectare"},
+	"W":    {"1", dPower, true, "watt"},
+	"Wh":   {"3600", dEnergy, true, ""},
+	"J":    {"1", dEnergy, true, "joule"},
+	"Pa":   {"1", dPressure, true, "pascal"},
+	"bar":  {"100000", dPressure, true, ""},
+	"V":    {"1", Dimension{0: 2, 1: 1, 2: -3, 4: -1}, true, "volt"},
+	"A":    {"1", dCurrent, true, "ampere amp"},
+	"N":    {"1", Dimension{0: 1, 1: 1, 2: -2}, true, "newton"},
+	"°C":   {"1", dTemperature, false, ""},
+	"°F":   {"5/9", dTemperature, false, ""},
+	"K":    {"1", dTemperature, false, "kelvin"},
+	"Hz":   {"1", Dimension{2: -1}, true, "hertz"},
+	"Ω":    {"1", Dimension{0: 2, 1: 1, 2: -3, 4: -2}, true, "ohm"},
+	"C":    {"1", Dimension{2: 1, 4: 1}, false, "coulomb"},
+	"ft":   {"0.3048", dLength, false, "foot feet"},
+	"yd":   {"0.9144", dLength, false, "yard"},
+	"mi":   {"1609.344", dLength, false, "mile"},
+	"inch": {"0.0254", dLength, false, "inches"},
+	"acre": {"4046.8564224", dArea, false, ""},
+	"gal":  {"0.003785411784", dVolume, false, "gallon"},
+	"MG":   {"3785.411784", dVolume, false, ""},
+	"gpm":  {"0.003785411784/60", Dimension{0: 3, 2: -1}, false, ""},
+	"MGD":  {"3785.411784/86400", Dimension{0: 3, 2: -1}, false, "mgd"},
+	"qt":   {"0.000946352946", dVolume, false, "quart"},
+	"lb":   {"0.45359237", dMass, false, "lbs pound"},
+	"oz":   {"0.028349523125", dMass, false, "ounce"},
+	"psi":  {"6894.757293168361", dPressure, false, ""},
+	"hp":   {"745.69987158227022", dPower, false, "horsepower"},
+	"week": {"604800", dTime, false, ""},
+	"year": {"31557600", dTime, false, ""},
+	"$":    {"1", Dimension{8: 1}, false, "dollar"},
+	"€":    {"1", Dimension{9: 1}, false, "euro"},
+	"£":    {"1", Dimension{10: 1}, false, ""},
+	"mol":  {"1", dAmount, true, "mole"},
+	"NTU":  {"1", dTurbidity, false, ""},
+	"%":    {"1/100", Dimension{}, false, "percent"},
+	"ppm":  {"1/1000000", Dimension{}, false, ""},
+	"rev":  {"1", dCount, false, "revolution"},
 }
 
+// zeros are where the scales of temperature begin, in kelvin.
+var zeros = map[string]*big.Rat{"°C": big.NewRat(27315, 100), "°F": big.NewRat(45967*5, 900), "K": new(big.Rat), "kelvin": new(big.Rat)}
+
 var prefixes = map[string]string{
-	"M": "1000000", "k": "1000", "d": "1/10", "c": "1/100", "m": "1/1000", "µ": "1/1000000", "μ": "1/1000000", "u": "1/1000000",
+	"G": "1000000000", "h": "100", "n": "1/1000000000", "M": "1000000", "k": "1000", "d": "1/10", "c": "1/100", "m": "1/1000", "µ": "1/1000000", "μ": "1/1000000", "u": "1/1000000",
 }
 
 var spelledPrefixes = map[string]string{"mega": "M", "kilo": "k", "deci": "d", "centi": "c", "milli": "m", "micro": "µ"}
@@ -88,11 +119,20 @@ var spelledPrefixes = map[string]string{"mega": "M", "kilo": "k", "deci": "d", "
 var symbols = sync.OnceValue(func() map[string]Unit {
 	out := map[string]Unit{}
 	put := func(text, factor string, by string, dim Dimension) {
-		f, _ := new(big.Rat).SetString(factor)
-		g, _ := new(big.Rat).SetString(by)
-		if _, taken := out[text]; !taken {
-			out[text] = Unit{text, f.Mul(f, g), dim}
+		if _, taken := out[text]; taken {
+			return
 		}
+		u := Unit{Text: text, Factor: big.NewRat(1, 1), Dim: dim, Zero: zeros[text]}
+		for _, f := range []string{factor, by} {
+			num, den, _ := strings.Cut(f, "/")
+			v, _ := new(big.Rat).SetString(num)
+			u.Factor.Mul(u.Factor, v)
+			if den != "" {
+				v, _ = new(big.Rat).SetString(den)
+				u.Factor.Quo(u.Factor, v)
+			}
+		}
+		out[text] = u
 	}
 	for _, pass := range []bool{false, true} { // plain symbols win over prefixed ones: "min", "d"
 		for symbol, u := range baseUnits {
@@ -144,7 +184,7 @@ func readUnit(text string) (Unit, int) {
 	if n == 0 {
 		return One, 0
 	}
-	out := Unit{Factor: new(big.Rat).Set(u.Factor), Dim: u.Dim}
+	out := Unit{Factor: new(big.Rat).Set(u.Factor), Dim: u.Dim, Zero: u.Zero}
 	for {
 		rest := text[n:]
 		skip, divide := joint(rest)
@@ -156,6 +196,7 @@ func readUnit(text string) (Unit, int) {
 			break
 		}
 		n += skip + m
+		out.Zero = nil // a degree each hour is a difference
 		sign := int8(1)
 		if divide {
 			sign = -1
@@ -195,7 +236,7 @@ func readFactor(text string) (Unit, int) {
 	end := n
 	for end < len(text) {
 		r, size := utf8.DecodeRuneInString(text[end:])
-		if !unicode.IsLetter(r) && r != '°' && r != '%' {
+		if !unicode.IsLetter(r) && !strings.ContainsRune("°%$€£", r) {
 			break
 		}
 		end += size
@@ -218,7 +259,10 @@ func readFactor(text string) (Unit, int) {
 	if r, _ := utf8.DecodeRuneInString(text[end:]); unicode.IsDigit(r) || unicode.IsLetter(r) && text[end-1] != '%' {
 		return One, 0
 	}
-	out := Unit{text[:end], big.NewRat(1, 1), Dimension{}}
+	out := Unit{Text: text[:end], Factor: big.NewRat(1, 1)}
+	if power == 1 {
+		out.Zero = u.Zero
+	}
 	for range power {
 		out.Factor.Mul(out.Factor, u.Factor)
 		for i := range out.Dim {

@@ -1,0 +1,76 @@
+package maths
+
+import (
+	"fmt"
+	"math/big"
+)
+
+// Measure computes an expression of quantities, exactly and with its dimension;
+// the result is in base units. Sums need parts of one dimension, and powers have
+// to be small whole numbers; percentages count as hundredths.
+func Measure(n Node, values map[string]Quantity) (Quantity, error) {
+	switch n := n.(type) {
+	case Number:
+		return Quantity{n.Value, One}, nil
+	case Name:
+		q, ok := values[string(n)]
+		if !ok {
+			return Quantity{}, fmt.Errorf("no value is given for %s", n)
+		}
+		base := Unit{Factor: big.NewRat(1, 1), Dim: q.Unit.Dim}
+		if q.Unit.Zero != nil {
+			base.Zero = new(big.Rat)
+		}
+		return Quantity{q.In(base), Unit{Factor: base.Factor, Dim: base.Dim}}, nil
+	case Negative:
+		x, err := Measure(n.X, values)
+		if err != nil {
+			return x, err
+		}
+		return Quantity{new(big.Rat).Neg(x.Value), x.Unit}, nil
+	case Suffix:
+		x, err := Measure(n.X, values)
+		if err == nil && n.Op == "%" {
+			return Quantity{new(big.Rat).Mul(x.Value, big.NewRat(1, 100)), x.Unit}, nil
+		}
+		return x, err
+	case Binary:
+		return measureBinary(n, values)
+	}
+	return Quantity{}, fmt.Errorf("quantities can't be put into %s", n)
+}
+
+func measureBinary(n Binary, values map[string]Quantity) (Quantity, error) {
+	x, err := Measure(n.X, values)
+	if err != nil {
+		return x, err
+	}
+	y, err := Measure(n.Y, values)
+	if err != nil {
+		return y, err
+	}
+	unit := Unit{Factor: big.NewRat(1, 1), Dim: x.Unit.Dim}
+	switch n.Op {
+	case '+', '-':
+		if x.Unit.Dim != y.Unit.Dim {
+			return x, fmt.Errorf("the units do not agree: %s and %s can't be %s", n.X, n.Y, map[byte]string{'+': "added", '-': "subtracted"}[n.Op])
+		}
+	case '^':
+		if y.Unit.Dim != (Dimension{}) || !y.Value.IsInt() || y.Value.Num().CmpAbs(big.NewInt(9)) > 0 {
+			return x, fmt.Errorf("the units can't be followed through the power %s", n.Y)
+		}
+		for i := range unit.Dim {
+			unit.Dim[i] *= int8(y.Value.Num().Int64())
+		}
+	default:
+		for i := range unit.Dim {
+			if n.Op == '*' {
+				unit.Dim[i] += y.Unit.Dim[i]
+			} else {
+				unit.Dim[i] -= y.Unit.Dim[i]
+			}
+		}
+	}
+	v, err := apply(n.Op, x.Value, y.Value)
+	return Quantity{v, unit}, err
+}
