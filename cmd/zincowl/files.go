@@ -345,46 +345,67 @@ type markCmd struct {
 	File   string `arg:"" help:"Responses, or - for standard input."`
 }
 
-// Run marks responses.
-func (c *markCmd) Run() error {
-	data, err := load(c.File)
+// eachLine reads a file of lines of JSON and hands each to do; what can't be read
+// is named by file and line.
+func eachLine[T any](file string, do func(T) error) error {
+	data, err := load(file)
 	if err != nil {
 		return err
 	}
 	scan := bufio.NewScanner(strings.NewReader(string(data)))
 	scan.Buffer(make([]byte, 1<<20), 16<<20)
-	out := json.NewEncoder(os.Stdout)
-	out.SetEscapeHTML(false)
-	right := true
 	for line := 1; scan.Scan(); line++ {
 		if strings.TrimSpace(scan.Text()) == "" {
 			continue
 		}
-		var in struct {
-			ID       string            `json:"id"`
-			Question question.Question `json:"question"`
-			Response marking.Response  `json:"response"`
-		}
+		var in T
 		if err := json.Unmarshal(scan.Bytes(), &in); err != nil {
-			return fmt.Errorf("%s, line %d: %w", c.File, line, err)
+			return fmt.Errorf("%s, line %d: %w", file, line, err)
 		}
+		if err := do(in); err != nil {
+			return fmt.Errorf("%s, line %d: %w", file, line, err)
+		}
+	}
+	if err := scan.Err(); err != nil {
+		return fmt.Errorf("%s: %w", file, err)
+	}
+	return nil
+}
+
+// lines writes objects of JSON, one a line.
+func lines() *json.Encoder {
+	out := json.NewEncoder(os.Stdout)
+	out.SetEscapeHTML(false)
+	return out
+}
+
+// answered is a question with what was answered.
+type answered struct {
+	ID       string            `json:"id"`
+	Question question.Question `json:"question"`
+	Response marking.Response  `json:"response"`
+}
+
+// Run marks responses.
+func (c *markCmd) Run() error {
+	out := lines()
+	right := true
+	err := eachLine(c.File, func(in answered) error {
 		if err := in.Question.Validate(); err != nil {
-			return fmt.Errorf("%s, line %d: %w", c.File, line, err)
+			return err
 		}
 		r := marking.Mark(in.Question, in.Response)
 		right = right && r.Percent == 100
 		if c.JSON {
-			if err := out.Encode(struct {
+			return out.Encode(struct {
 				ID string `json:"id"`
 				marking.Result
-			}{in.ID, r}); err != nil {
-				return err
-			}
-			continue
+			}{in.ID, r})
 		}
 		fmt.Printf("%s\t%d%%\t%s\n", in.ID, r.Percent, r.Feedback)
-	}
-	if err := scan.Err(); err != nil {
+		return nil
+	})
+	if err != nil {
 		return err
 	}
 	if c.Strict && !right {

@@ -33,6 +33,7 @@ type cli struct {
 	Draft draftCmd `cmd:"" help:"Draft questions from sources by a brief."`
 	Proof proofCmd `cmd:"" help:"Proof questions against sources."`
 	Mark  markCmd  `cmd:"" help:"Mark responses, one JSON object a line."`
+	Work  workCmd  `cmd:"" help:"Do mathematical tasks and judge what is claimed of them."`
 
 	ReadApart readApartCmd `cmd:"" name:"read-apart" hidden:""`
 }

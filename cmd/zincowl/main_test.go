@@ -96,6 +96,59 @@ func TestReadDraftProofAndMark(t *testing.T) {
 	}
 }
 
+func TestWork(t *testing.T) {
+	tasks := `{"id":"a","task":"solve","statement":"log(x-1)+log(x+2)=1","variable":"x","claims":["x = 3","x = 3 or x = -4"]}
+
+{"id":"b","task":"steps","lines":["x^2 = 3x","x = 3"]}
+{"id":"c","task":"solve","statement":"x + = 3","claims":["x = 3"]}
+`
+	out, _, code := run(t, tasks, "work", "--json", "-")
+	var results []struct {
+		ID       string
+		Set      string
+		Values   []string
+		Excluded []struct{ Value, Why string }
+		Claims   []struct{ Verdict string }
+		Bad      *int `json:"first_bad_line"`
+		Why      string
+	}
+	for _, line := range strings.Split(strings.TrimSpace(out), "\n") {
+		r := results[:0:0]
+		if err := json.Unmarshal([]byte("["+line+"]"), &r); err != nil {
+			t.Fatalf("%s: %v", line, err)
+		}
+		results = append(results, r...)
+	}
+	if code != 0 || len(results) != 3 {
+		t.Fatalf("code %d, %s", code, out)
+	}
+	a, b, c := results[0], results[1], results[2]
+	if a.Set != "finite" || len(a.Values) != 1 || a.Values[0] != "3" || a.Excluded[0].Value != "-4" || !strings.Contains(a.Excluded[0].Why, "undefined") || a.Claims[0].Verdict != "right" || a.Claims[1].Verdict != "wrong" {
+		t.Errorf("solved: %+v", a)
+	}
+	if b.Bad == nil || *b.Bad != 2 {
+		t.Errorf("audited: %+v", b)
+	}
+	if c.Claims[0].Verdict != "unproven" || !strings.Contains(c.Why, "at character 5") {
+		t.Errorf("unreadable: %+v", c)
+	}
+	if out, _, code := run(t, tasks, "work", "--strict", "-"); code != exitFindings || !strings.Contains(out, "first bad line: 2") || strings.Contains(out, "{\"") {
+		t.Errorf("strict: code %d, %s", code, out)
+	}
+}
+
+func TestDraftForAStatement(t *testing.T) {
+	brief := file(t, "brief.json", `{"count":8,"seed":2,"can_do":["use the chain rule","solve rational equations"],"kinds":{"choice":0.5,"expression":0.25,"solution":0.25}}`)
+	drafted, _, code := run(t, "", "draft", "--json", "--brief", brief, file(t, "empty.txt", "Nothing is defined in these notes."))
+	if code != 0 || strings.Count(drafted, `"by": "writer"`) != 8 {
+		t.Fatalf("draft: code %d, %.400s", code, drafted)
+	}
+	out, _, code := run(t, drafted, "proof", "--json", "--strict", "-")
+	if code != 0 || strings.Count(out, `"verdict": "cleared"`) != 8 {
+		t.Errorf("proof: code %d: %.600s", code, out)
+	}
+}
+
 func TestPeopleGetATable(t *testing.T) {
 	brief := file(t, "brief.json", `{"count":3,"seed":4}`)
 	for _, args := range [][]string{{"read", demoNotes}, {"draft", "--brief", brief, demoNotes}} {

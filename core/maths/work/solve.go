@@ -1,0 +1,440 @@
+package work
+
+import (
+	"errors"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+
+	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/solve"
+)
+
+// restriction splits "sin x = 1/2 for 0 <= x < 2π" or "on [0, 2π)".
+var restriction = regexp.MustCompile(`^(.*[=<>≤≥≠].*?)[,;]?\s+(?:for|on|over|in|where|when|with|if|given that|provided that|such that)(?: the interval| the range)?\s+(.*\S)\s*$`)
+
+// unknowns are the variables that are solved for.
+func (w *worker) unknowns() []string {
+	return strings.FieldsFunc(strings.NewReplacer("and", ",", "(", ",", ")", ",").Replace(w.Variable), func(r rune) bool { return r == ',' || r == ' ' || r == ';' })
+}
+
+// readStatement reads what is to be solved, with its restriction.
+func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
+	text = plain(text)
+	if m := restriction.FindStringSubmatch(text); m != nil {
+		first, err1 := maths.Read(m[1], w.how)
+		second, err2 := maths.Read(m[2], w.how)
+		if err1 == nil && err2 == nil {
+			if _, bare := second.Expression(); !bare {
+				return maths.All{first.Statement, w.restricted(second.Statement)}, append(first.Doubts, second.Doubts...), nil
+			}
+		}
+	}
+	r, err := maths.Read(text, w.how)
+	return r.Statement, r.Doubts, err
+}
+
+// restricted makes an interval a condition on the unknown.
+func (w *worker) restricted(s maths.Statement) maths.Statement {
+	if p, ok := s.(maths.Pair); ok {
+		name := "x"
+		if u := w.unknowns(); len(u) > 0 {
+			name = u[0]
+		}
+		return maths.Member{Name: maths.Name(name), In: p}
+	}
+	return s
+}
+
+func (w *worker) solve() error {
+	s, doubts, err := w.readStatement(w.Statement)
+	if err != nil {
+		return err
+	}
+	if _, bare := (maths.Reading{Statement: s}).Expression(); bare {
+		return fmt.Errorf("“%s” is an expression; an equation or an inequality was expected", w.Statement)
+	}
+	if len(doubts) > 0 {
+		w.undecided(errors.New(doubts[0]))
+		return nil
+	}
+	out, err := solve.Solve(s, w.unknowns(), w.budget)
+	if err != nil {
+		if !undecidable(err) {
+			return err
+		}
+		w.out.Why = err.Error()
+		for _, c := range w.Task.Claims {
+			w.refute(c, s, out.Unknowns, err)
+		}
+		return nil
+	}
+	w.describe(out)
+	for _, c := range w.Task.Claims {
+		w.judge(c, out)
+	}
+	return nil
+}
+
+// describe writes a solution.
+func (w *worker) describe(s solve.Solution) {
+	calc := algebra.New(w.budget)
+	w.step(s.Steps...)
+	for _, e := range s.Excluded {
+		w.out.Excluded = append(w.out.Excluded, Excluded{exact(calc, e.Value), e.Why})
+	}
+	x := s.Unknowns[0]
+	w.out.Set = string(s.Kind)
+	switch s.Kind {
+	case solve.Finite:
+		for _, f := range s.Line.Points() {
+			w.out.Values = append(w.out.Values, exact(calc, f))
+		}
+		for _, p := range s.Points {
+			var parts []string
+			for _, f := range p {
+				parts = append(parts, exact(calc, f))
+			}
+			w.out.Values = append(w.out.Values, "("+strings.Join(parts, ", ")+")")
+		}
+	case solve.Domain:
+		w.out.Where = s.Line.Text(x)
+	case solve.Interval:
+		if len(s.Unknowns) > 1 {
+			w.out.Where = "infinitely many points"
+			return
+		}
+		var parts []string
+		for _, r := range s.Periodic {
+			value := exact(calc, r.Value)
+			if value == "0" {
+				value = exact(calc, r.Period) + "*n"
+			} else {
+				value += " + " + exact(calc, r.Period) + "*n"
+			}
+			w.out.Values = append(w.out.Values, value)
+			parts = append(parts, x+" = "+value)
+		}
+		if len(s.Line) > 0 {
+			parts = append(parts, s.Line.Text(x))
+		}
+		w.out.Where = strings.Join(parts, " or ")
+		if len(s.Periodic) > 0 {
+			w.out.Where += ", n any whole number"
+		}
+	}
+}
+
+// exact writes a value so that it is read back; a root that can be told by
+// decimals alone comes after ≈.
+func exact(calc *algebra.Calculator, f *algebra.Form) string {
+	text := maths.Typed(calc.Node(f))
+	if f.Rounded() {
+		return "≈ " + text
+	}
+	return text
+}
+
+// element is one value of a claim, exact or after ≈.
+type element struct {
+	node    maths.Node
+	rounded bool
+}
+
+// elements are the values of a claim that lists them; false where it is of
+// another kind.
+func elements(s maths.Statement, x string) ([]element, bool) {
+	switch s := s.(type) {
+	case maths.Finite:
+		var out []element
+		for _, n := range s {
+			for _, one := range maths.Signs(n) {
+				out = append(out, element{one, false})
+			}
+		}
+		return out, true
+	case maths.Any:
+		var out []element
+		for _, part := range s {
+			more, ok := elements(part, x)
+			if !ok {
+				return nil, false
+			}
+			out = append(out, more...)
+		}
+		return out, true
+	case maths.Member:
+		if string(s.Name) == x {
+			return elements(s.In, x)
+		}
+	case maths.Relation:
+		value, rounded := s.Terms[0], false
+		switch {
+		case len(s.Ops) == 0:
+		case s.Terms[0] != maths.Name(x):
+			return nil, false
+		case len(s.Ops) == 1 && (s.Ops[0] == "=" || s.Ops[0] == "≈"):
+			value, rounded = s.Terms[1], s.Ops[0] == "≈"
+		default:
+			return nil, false
+		}
+		if slices.Contains(maths.Names(value), x) {
+			return nil, false
+		}
+		var out []element
+		for _, one := range maths.Signs(value) {
+			out = append(out, element{one, rounded})
+		}
+		return out, true
+	}
+	return nil, false
+}
+
+// judge holds a claim against the solution.
+func (w *worker) judge(text string, truth solve.Solution) {
+	r, err := maths.Read(strings.TrimPrefix(strings.TrimSpace(text), "≈"), w.how)
+	if err != nil {
+		w.claim(text, Unproven, "%s", err)
+		return
+	}
+	if len(r.Doubts) > 0 {
+		w.claim(text, Unproven, "%s", r.Doubts[0])
+		return
+	}
+	if len(truth.Unknowns) == 1 {
+		x := truth.Unknowns[0]
+		if found, ok := elements(r.Statement, x); ok {
+			if strings.HasPrefix(strings.TrimSpace(text), "≈") {
+				for i := range found {
+					found[i].rounded = true
+				}
+			}
+			w.judgeElements(text, found, truth)
+			return
+		}
+		if chain, ok := w.chainOf(r.Statement, x); ok { // x = 1/3 ≈ 0.333
+			w.judgeChain(text, chain, truth)
+			return
+		}
+	}
+	claimed, err := solve.Solve(r.Statement, truth.Unknowns, w.budget)
+	if err != nil {
+		w.claim(text, Unproven, "%s", err)
+		return
+	}
+	same, err := solve.Same(claimed, truth)
+	switch {
+	case err != nil:
+		w.claim(text, Unproven, "%s", err)
+	case same:
+		w.claim(text, Right, "")
+	default:
+		w.claim(text, Wrong, "%s", w.contrast(truth))
+	}
+}
+
+// contrast says what the solution is.
+func (w *worker) contrast(truth solve.Solution) string {
+	switch truth.Kind {
+	case solve.None:
+		return "there is no solution"
+	case solve.All:
+		return "every real number is a solution"
+	case solve.Finite:
+		return "the solutions are " + strings.Join(w.out.Values, ", ")
+	case solve.Domain:
+		return "it is true for " + w.out.Where
+	}
+	return "the solutions are " + w.out.Where
+}
+
+// chainOf is the chain x = a ≈ b.
+func (w *worker) chainOf(s maths.Statement, x string) (maths.Relation, bool) {
+	r, ok := s.(maths.Relation)
+	if !ok || len(r.Ops) < 2 || r.Terms[0] != maths.Name(x) || slices.ContainsFunc(r.Ops, func(op string) bool { return op != "=" && op != "≈" }) {
+		return r, false
+	}
+	return r, true
+}
+
+// judgeChain wants every link of the chain to be true and the first to be the
+// solution.
+func (w *worker) judgeChain(text string, r maths.Relation, truth solve.Solution) {
+	before := len(w.out.Claims)
+	for i, op := range r.Ops {
+		var found []element
+		for _, one := range maths.Signs(r.Terms[i+1]) {
+			found = append(found, element{one, op == "≈" || i > 0 && r.Ops[i-1] == "≈"})
+		}
+		w.judgeElements(text, found, truth)
+	}
+	links := w.out.Claims[before:]
+	worst := links[0]
+	for _, l := range links {
+		if l.Verdict == Wrong || l.Verdict == Unproven && worst.Verdict == Right {
+			worst = l
+		}
+	}
+	w.out.Claims = append(w.out.Claims[:before], worst)
+}
+
+// judgeElements compares a list of values with the solution as sets.
+func (w *worker) judgeElements(text string, claimed []element, truth solve.Solution) {
+	calc := algebra.New(w.budget)
+	if truth.Kind != solve.Finite {
+		for _, e := range claimed {
+			if len(maths.Names(e.node)) > 0 { // such as π/6 + 2πn
+				w.judgePeriodic(text, claimed, truth)
+				return
+			}
+		}
+		w.claim(text, Wrong, "%s", w.contrast(truth))
+		return
+	}
+	want := truth.Line.Points()
+	matched := make([]bool, len(want))
+	for _, e := range claimed {
+		f, err := calc.Form(e.node)
+		if err != nil {
+			if errors.Is(err, algebra.ErrUndefined) {
+				w.claim(text, Wrong, "%s has no real value", maths.Typed(e.node))
+			} else {
+				w.claim(text, Unproven, "%s", err)
+			}
+			return
+		}
+		found := false
+		for i, v := range want {
+			ok, decided := w.meets(calc, e, f, v)
+			if !decided {
+				w.claim(text, Unproven, "it can't be decided whether %s is %s", maths.Typed(e.node), exact(calc, v))
+				return
+			}
+			if ok {
+				matched[i], found = true, true
+			}
+		}
+		if !found {
+			why := w.contrast(truth)
+			for _, x := range w.out.Excluded {
+				if g, err := calc.Form(e.node); err == nil && exact(calc, g) == x.Value {
+					why = x.Why
+				}
+			}
+			w.claim(text, Wrong, "%s", why)
+			return
+		}
+	}
+	for i, ok := range matched {
+		if !ok {
+			w.claim(text, Wrong, "%s is a solution too", exact(calc, want[i]))
+			return
+		}
+	}
+	w.claim(text, Right, "")
+}
+
+// meets compares one value of a claim with a solution. A decimal has to be
+// exact, unless rounding was asked for or it stands after ≈.
+func (w *worker) meets(calc *algebra.Calculator, e element, f, v *algebra.Form) (ok, decided bool) {
+	if calc.Same(f, v) {
+		return true, true
+	}
+	if len(f.Names())+len(v.Names()) > 0 {
+		switch algebra.Equivalent(calc.Node(f), calc.Node(v), w.budget).Verdict {
+		case algebra.True:
+			return true, true
+		case algebra.False:
+			return false, true
+		}
+		return false, false
+	}
+	typed, literal := decimalLiteral(e.node)
+	switch {
+	case e.rounded && literal:
+		return rounds(calc, typed, v)
+	case w.round.asked() && literal:
+		x, ok := calc.Decimal(v, w.round.digits(calc, v))
+		if !ok {
+			return false, false
+		}
+		if x.Cmp(typed) == 0 {
+			return true, true
+		}
+	}
+	s, err := calc.Compare(f, v)
+	return err == nil && s == 0, err == nil
+}
+
+// judgePeriodic compares families such as π/6 + 2πn.
+func (w *worker) judgePeriodic(text string, claimed []element, truth solve.Solution) {
+	calc := algebra.New(w.budget)
+	var out solve.Solution
+	out.Unknowns, out.Kind = truth.Unknowns, solve.Interval
+	for _, e := range claimed {
+		names := maths.Names(e.node)
+		if len(names) != 1 || !slices.Contains([]string{"n", "k", "m"}, names[0]) {
+			w.claim(text, Unproven, "what the names stand for is not said")
+			return
+		}
+		f, err := calc.Form(e.node)
+		if err != nil {
+			w.claim(text, Unproven, "%s", err)
+			return
+		}
+		a, b, ok := calc.Linear(f, names[0])
+		if !ok {
+			w.claim(text, Unproven, "the family of values is not read")
+			return
+		}
+		if den := f.Parts()[1]; !calc.Same(den, algebra.Int(1)) {
+			if a, err = calc.Quo(a, den); err == nil {
+				b, err = calc.Quo(b, den)
+			}
+			if err != nil {
+				w.claim(text, Unproven, "%s", err)
+				return
+			}
+		}
+		out.Periodic = append(out.Periodic, algebra.Root{Value: b, Period: a})
+	}
+	same, err := solve.Same(out, truth)
+	switch {
+	case err != nil:
+		w.claim(text, Unproven, "%s", err)
+	case same:
+		w.claim(text, Right, "")
+	default:
+		w.claim(text, Wrong, "%s", w.contrast(truth))
+	}
+}
+
+// refute puts the values of a claim into a statement that could not be solved:
+// a value that does not satisfy it makes the claim wrong.
+func (w *worker) refute(text string, s maths.Statement, unknowns []string, why error) {
+	r, err := maths.Read(text, w.how)
+	rel, isRelation := s.(maths.Relation)
+	if err != nil || len(r.Doubts) > 0 || len(unknowns) != 1 || !isRelation || len(rel.Ops) != 1 || rel.Ops[0] != "=" {
+		w.claim(text, Unproven, "%s", why)
+		return
+	}
+	found, ok := elements(r.Statement, unknowns[0])
+	if !ok {
+		w.claim(text, Unproven, "%s", why)
+		return
+	}
+	for _, e := range found {
+		if e.rounded || w.round.asked() {
+			continue
+		}
+		by := map[string]maths.Node{unknowns[0]: e.node}
+		c := algebra.Equivalent(maths.Replace(rel.Terms[0], by), maths.Replace(rel.Terms[1], by), w.budget)
+		if c.Verdict == algebra.False {
+			w.claim(text, Wrong, "%s does not satisfy %s", maths.Typed(e.node), maths.TypedRelation(rel))
+			return
+		}
+	}
+	w.claim(text, Unproven, "%s", why)
+}

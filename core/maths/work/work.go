@@ -1,0 +1,215 @@
+// Package work does mathematical tasks and judges what others say of them.
+//
+// A Task is a statement with what is to be done (solve it, differentiate it,
+// expand it …) and claims about the outcome, or lines that are said to follow
+// from each other. Do finds the outcome itself, without looking at the claims,
+// and then holds each claim against it: right and wrong are said only where they
+// are shown; a text that can be read two ways, and whatever no method decides,
+// is unproven.
+package work
+
+import (
+	"errors"
+	"fmt"
+	"regexp"
+	"strings"
+
+	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/solve"
+)
+
+// Task is one thing to do, as a line of JSON.
+type Task struct {
+	ID        string   `json:"id"`
+	Task      string   `json:"task"`
+	Statement string   `json:"statement"`
+	Variable  string   `json:"variable"`
+	Claims    []string `json:"claims"`
+	Lines     []string `json:"lines"`
+	Language  string   `json:"language,omitempty"`
+}
+
+// The verdicts on a claim.
+const (
+	Right    = "right"
+	Wrong    = "wrong"
+	Unproven = "unproven"
+)
+
+// Claim is a claim with what is known of it.
+type Claim struct {
+	Text    string `json:"text"`
+	Verdict string `json:"verdict"`
+	Why     string `json:"why,omitempty"`
+}
+
+// Excluded is a value that is no solution although it looked like one.
+type Excluded struct {
+	Value string `json:"value"`
+	Why   string `json:"why"`
+}
+
+// Result is the outcome of a task. Where nothing could be decided, Set and
+// Expression are empty and Why says so.
+type Result struct {
+	ID         string     `json:"id"`
+	Set        string     `json:"set,omitempty"`
+	Values     []string   `json:"values,omitempty"`
+	Where      string     `json:"where,omitempty"`
+	Expression string     `json:"expression,omitempty"`
+	Steps      []string   `json:"steps,omitempty"`
+	Excluded   []Excluded `json:"excluded,omitempty"`
+	Claims     []Claim    `json:"claims,omitempty"`
+	// FirstBadLine counts from 1; 0 says that all lines follow, and nil that this
+	// could not be decided or was not asked.
+	FirstBadLine *int   `json:"first_bad_line,omitempty"`
+	Why          string `json:"why,omitempty"`
+
+	derivation []algebra.Step
+}
+
+// Derivation is what Steps tell, with rule and text apart.
+func (r Result) Derivation() []algebra.Step { return r.derivation }
+
+// worker does one task.
+type worker struct {
+	Task
+	how    maths.Notation
+	round  rounding
+	budget int64
+	out    Result
+}
+
+// maxText bounds statements, claims and lines.
+const maxText = 4000
+
+// Do does a task with a budget of work for each of its parts. The error says
+// what can't be read, in one sentence.
+func Do(t Task, budget int64) (Result, error) {
+	for _, text := range append(append([]string{t.Statement}, t.Claims...), t.Lines...) {
+		if len(text) > maxText {
+			return Result{}, fmt.Errorf("“%.20s…” is longer than %d characters", text, maxText)
+		}
+	}
+	w := &worker{Task: t, how: Notation(t.Language), budget: budget, out: Result{ID: t.ID}}
+	if len(t.Variable) > 1 {
+		w.how.Names = append(w.how.Names, strings.FieldsFunc(t.Variable, func(r rune) bool { return r == ',' || r == ' ' })...)
+	}
+	w.Statement, w.round = takeRounding(t.Statement)
+	var err error
+	switch t.Task {
+	case "solve":
+		err = w.solve()
+	case "differentiate":
+		err = w.differentiate()
+	case "integrate":
+		err = w.integrate()
+	case "expand", "factor", "simplify":
+		err = w.shape()
+	case "evaluate":
+		err = w.evaluate()
+	case "rearrange":
+		err = w.rearrange()
+	case "steps":
+		err = w.steps()
+	default:
+		return Result{}, fmt.Errorf("the task %q is none of solve, differentiate, integrate, expand, factor, simplify, evaluate, rearrange and steps", t.Task)
+	}
+	return w.out, err
+}
+
+// decimalComma are the languages that write 1,5 for three halves.
+var decimalComma = map[string]bool{"de": true, "fr": true, "es": true, "it": true, "nl": true, "pl": true, "pt": true, "sv": true, "da": true, "nb": true, "fi": true, "cs": true}
+
+func (w *worker) claim(text, verdict, format string, args ...any) {
+	w.out.Claims = append(w.out.Claims, Claim{text, verdict, fmt.Sprintf(format, args...)})
+}
+
+// undecided leaves all claims unproven.
+func (w *worker) undecided(err error) {
+	w.out.Why = err.Error()
+	for _, c := range w.Task.Claims {
+		w.claim(c, Unproven, "%s", err)
+	}
+}
+
+func (w *worker) step(steps ...algebra.Step) {
+	w.out.derivation = append(w.out.derivation, steps...)
+	for _, s := range steps {
+		if s.Text == "" {
+			w.out.Steps = append(w.out.Steps, s.Rule)
+		} else {
+			w.out.Steps = append(w.out.Steps, s.Rule+": "+s.Text)
+		}
+	}
+}
+
+// undecidable says whether an error means that nothing was decided, rather than
+// that the input is bad.
+func undecidable(err error) bool {
+	for _, e := range []error{algebra.ErrBeyond, algebra.ErrBudget, algebra.ErrUndecided, solve.ErrUndecided, solve.ErrNotSolvable} {
+		if errors.Is(err, e) {
+			return true
+		}
+	}
+	return false
+}
+
+var (
+	imperative = regexp.MustCompile(`(?i)^\s*(?:please )?(?:solve|find|calculate|compute|evaluate|work out|simplify|expand|multiply out|factori[sz]e|factor|differentiate|integrate|rearrange|make [a-z]+ the subject of|what is|determine)(?: the (?:value|values|derivative|solutions?|solution set|integral))?(?: of)?(?: for [a-z])?:?\s+`)
+	functionOf = regexp.MustCompile(`^\s*(?:[a-zA-Z]\s*'{0,2}\s*\(\s*[a-z]\s*\)|y'{0,2}|d\s*[a-zA-Z]\s*/\s*d\s*[a-z]|d/d[a-z]\s*(?:\([^=]*\)|\[[^=]*\]))\s*=\s*`)
+)
+
+// plain is a statement without the words that ask for it.
+func plain(text string) string {
+	text = strings.TrimRight(strings.TrimSpace(text), "?")
+	return imperative.ReplaceAllString(text, "")
+}
+
+// expression reads the statement as an expression, with or without f(x) = before
+// it.
+func (w *worker) expression(text string) (maths.Node, []string, error) {
+	text = functionOf.ReplaceAllString(text, "")
+	r, err := maths.Read(text, w.how)
+	if err != nil {
+		return nil, nil, err
+	}
+	n, ok := r.Expression()
+	if !ok {
+		return nil, r.Doubts, fmt.Errorf("“%s” is no expression, but a statement", text)
+	}
+	return n, r.Doubts, nil
+}
+
+// variable is the one that is named, or the only one there is.
+func (w *worker) variable(n maths.Node) (string, error) {
+	if w.Variable != "" {
+		return w.Variable, nil
+	}
+	names := maths.Names(n)
+	switch len(names) {
+	case 0:
+		return "x", nil
+	case 1:
+		return names[0], nil
+	}
+	for _, name := range names {
+		if name == "x" {
+			return name, nil
+		}
+	}
+	return "", fmt.Errorf("the variable is missing; name one of %s", strings.Join(names, ", "))
+}
+
+// Unread is the result of a task that can't be read.
+func Unread(t Task, err error) Result {
+	w := &worker{Task: t, out: Result{ID: t.ID}}
+	w.undecided(err)
+	return w.out
+}
+
+// Notation is how mathematics is written in a language.
+func Notation(language string) maths.Notation {
+	return maths.Notation{DecimalComma: decimalComma[language]}
+}
