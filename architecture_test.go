@@ -32,13 +32,14 @@ var rooms = map[string][]string{
 // siblings are the packages of the core with what each may use of the others.
 var siblings = map[string][]string{
 	"language": {},
-	"maths":    {},
+	"maths":    {"maths"},
 	"source":   {"language", "maths", "source"},
 	"fact":     {"language", "maths", "source"},
 	"syllabus": {"ability", "language", "source"},
 	"question": {"source"},
 	"split":    {"language", "question", "source"},
-	"writer":   {"fact", "language", "maths", "question", "source"},
+	"exercise": {"maths", "question"},
+	"writer":   {"exercise", "fact", "language", "maths", "question", "source"},
 	"proof":    {"fact", "language", "maths", "question", "source"},
 	"marking":  {"language", "maths", "question"},
 	"ability":  {},

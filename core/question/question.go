@@ -27,6 +27,9 @@ const (
 	Choice  Kind = "choice"  // one option is right
 	Numeric Kind = "numeric" // a number is typed
 	Blanks  Kind = "blanks"  // words are typed into the stem's blanks
+
+	Expression Kind = "expression" // an expression is typed, in any equal form
+	Solution   Kind = "solution"   // a set of solutions is typed: "x > 3", "no solution"
 )
 
 // The kinds that are read from past papers beside those.
@@ -68,11 +71,16 @@ type Key struct {
 	Blanks    [][]string `json:"blanks,omitempty"`    // per blank, every answer that is accepted
 	Reference string     `json:"reference,omitempty"` // a written answer that is right
 	Pairs     [][]string `json:"pairs,omitempty"`     // ids of an option and of what belongs to it
+
+	Expression string   `json:"expression,omitempty"` // equal to what is asked for
+	Set        string   `json:"set,omitempty"`        // finite, none, all, domain or interval
+	Values     []string `json:"values,omitempty"`     // of a finite set
+	Where      string   `json:"where,omitempty"`      // a domain or interval as a condition
 }
 
 // Empty says whether nothing is known to be right.
 func (k Key) Empty() bool {
-	return len(k.Options) == 0 && k.Value == "" && len(k.Blanks) == 0 && k.Reference == "" && len(k.Pairs) == 0
+	return len(k.Options) == 0 && k.Value == "" && len(k.Blanks) == 0 && k.Reference == "" && len(k.Pairs) == 0 && k.Expression == "" && k.Set == ""
 }
 
 // Stimulus is what one or more questions are asked about: a text, a case, a
@@ -199,6 +207,10 @@ func (q Question) KeyText() string {
 			return q.Key.Value + "%"
 		}
 		return strings.TrimSpace(q.Key.Value + " " + q.Key.Unit)
+	case Expression:
+		return q.Key.Expression
+	case Solution:
+		return q.Key.solution()
 	case Blanks:
 		var parts []string
 		for _, accepted := range q.Key.Blanks {
@@ -209,6 +221,19 @@ func (q Question) KeyText() string {
 		return strings.Join(parts, ", ")
 	}
 	return ""
+}
+
+// solution writes a set of solutions as it is typed.
+func (k Key) solution() string {
+	switch k.Set {
+	case "none":
+		return "no solution"
+	case "all":
+		return "all real numbers"
+	case "finite":
+		return strings.Join(k.Values, " or ")
+	}
+	return k.Where
 }
 
 // BlankMark is how the n-th blank, counted from 1, stands in a stem.
@@ -240,6 +265,13 @@ func (q Question) Validate() error {
 			return fmt.Errorf("The key has no value; give the number that is right.")
 		}
 		return nil
+	case Expression:
+		if strings.TrimSpace(q.Key.Expression) == "" {
+			return fmt.Errorf("The key has no expression; give the one that is right.")
+		}
+		return nil
+	case Solution:
+		return q.validateSolution()
 	case Blanks:
 		return q.validateBlanks()
 	case Short, Essay:
@@ -251,7 +283,9 @@ func (q Question) Validate() error {
 }
 
 // Posed says whether a kind of question can be asked in a drill.
-func (k Kind) Posed() bool { return k == Choice || k == TrueFalse || k == Numeric || k == Blanks }
+func (k Kind) Posed() bool {
+	return k == Choice || k == TrueFalse || k == Numeric || k == Blanks || k == Expression || k == Solution
+}
 
 // most is how many options a choice has at most.
 const most = 8
@@ -282,6 +316,15 @@ func (q Question) validateChoice() error {
 		return fmt.Errorf("The key names no option, or more than one; mark the one that is right.")
 	}
 	return nil
+}
+
+func (q Question) validateSolution() error {
+	k := q.Key
+	switch {
+	case k.Set == "finite" && len(k.Values) > 0, k.Set == "none", k.Set == "all", (k.Set == "domain" || k.Set == "interval") && k.Where != "":
+		return nil
+	}
+	return fmt.Errorf("The key says no set of solutions; it is finite with its values, none, all, or a domain or interval with its condition.")
 }
 
 func (q Question) validateMatch() error {

@@ -1,0 +1,134 @@
+package exercise
+
+import (
+	"errors"
+	"strings"
+
+	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/derive"
+	"zincowl/core/maths/work"
+)
+
+// answer is an answer as it is typed, which maths/work can judge, and as it is
+// shown.
+type answer struct{ typed, shown string }
+
+var errNoAnswer = errors.New("no answer")
+
+// answer is what a result says.
+func (f Family) answer(p problem) (answer, error) {
+	r := p.result
+	switch {
+	case f.task != "solve" && r.Set == "none":
+		return answer{}, errNoAnswer
+	case f.task == "rearrange":
+		if strings.Contains(r.Expression, " or ") {
+			return answer{}, errNoAnswer
+		}
+		return shownStatement(r.Expression), nil
+	case f.task != "solve":
+		return shownExpression(r.Expression), nil
+	}
+	return f.solution(r.Set, r.Values, r.Where)
+}
+
+// solution writes a set of solutions.
+func (f Family) solution(set string, values []string, where string) (answer, error) {
+	x := f.variable
+	if x == "" {
+		x = "x"
+	}
+	switch set {
+	case "none":
+		return answer{"no solution", "no solution"}, nil
+	case "all":
+		return answer{"all real numbers", "all real numbers"}, nil
+	case "finite":
+		if strings.Contains(x, ",") { // points
+			return shownStatement(strings.Join(values, " or ")), nil
+		}
+		var parts []string
+		for _, v := range values {
+			parts = append(parts, x+" = "+v)
+		}
+		return shownStatement(strings.Join(parts, " or ")), nil
+	case "domain", "interval":
+		if strings.Contains(where, "whole number") || where == "infinitely many points" {
+			return answer{}, errNoAnswer
+		}
+		return shownStatement(where), nil
+	}
+	return answer{}, errNoAnswer
+}
+
+func shownExpression(typed string) answer {
+	text, constant := strings.CutSuffix(typed, " + C")
+	n, err := maths.ReadExpression(text, maths.Notation{})
+	if err != nil {
+		return answer{typed, typed}
+	}
+	shown := maths.LaTeX(n)
+	if constant {
+		shown += " + C"
+	}
+	return answer{typed, "$" + shown + "$"}
+}
+
+// shownStatement typesets relations joined by "or" and "and".
+func shownStatement(typed string) answer {
+	var parts []string
+	for _, alternative := range strings.Split(typed, " or ") {
+		var inner []string
+		for _, one := range strings.Split(alternative, " and ") {
+			inner = append(inner, shownRelation(one))
+		}
+		parts = append(parts, strings.Join(inner, " and "))
+	}
+	return answer{typed, strings.Join(parts, " or ")}
+}
+
+func shownRelation(typed string) string {
+	r, err := maths.Read(typed, maths.Notation{})
+	if err != nil {
+		return typed
+	}
+	switch s := r.Statement.(type) {
+	case maths.Relation:
+		return "$" + derive.RelationLaTeX(s) + "$"
+	case maths.Pair:
+		return "$(" + maths.LaTeX(s.A) + ", " + maths.LaTeX(s.B) + ")$"
+	case maths.Tuple:
+		var parts []string
+		for _, n := range s {
+			parts = append(parts, maths.LaTeX(n))
+		}
+		return "$(" + strings.Join(parts, ", ") + ")$"
+	}
+	return typed
+}
+
+// differ says whether two answers are shown to be different from each other.
+func (f Family) differ(p problem, a, b answer) bool {
+	if a.shown == b.shown || a.typed == b.typed {
+		return false
+	}
+	t := p.task
+	switch f.task {
+	case "solve": // the one answer as a statement, the other as a claim about it
+		if a.typed == "no solution" || b.typed == "no solution" || a.typed == "all real numbers" || b.typed == "all real numbers" {
+			return true
+		}
+		t.Statement = a.typed
+	case "rearrange":
+		t.Statement = a.typed
+	case "integrate":
+		t.Task, t.Statement = "simplify", strings.TrimSuffix(a.typed, " + C")
+		b.typed = strings.TrimSuffix(b.typed, " + C")
+	default:
+		t.Task, t.Statement = "simplify", a.typed
+	}
+	t.Claims = []string{b.typed}
+	r, err := work.Do(t, algebra.DefaultBudget)
+	return err == nil && len(r.Claims) == 1 && r.Claims[0].Verdict == work.Wrong
+}
