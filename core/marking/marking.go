@@ -104,6 +104,8 @@ func Mark(q question.Question, r Response) Result {
 		markNumber(q, r, &out)
 	case question.Blanks:
 		markBlanks(q, r, &out)
+	case question.Expression, question.Solution:
+		markMathematics(q, r, &out)
 	}
 	return out
 }

@@ -189,6 +189,8 @@ type examination struct {
 var checks = []func(*examination) []Finding{
 	(*examination).whole,
 	(*examination).recompute,
+	(*examination).mathematics,
+	(*examination).arithmetic,
 	(*examination).singleKey,
 	(*examination).distinctOptions,
 	(*examination).grounding,

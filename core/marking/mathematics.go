@@ -1,0 +1,143 @@
+package marking
+
+import (
+	"fmt"
+	"strings"
+
+	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/derive"
+	"zincowl/core/maths/work"
+	"zincowl/core/question"
+)
+
+// markMathematics compares what is typed with the key: expressions wherever both
+// have a value, solutions as sets.
+func markMathematics(q question.Question, r Response, out *Result) {
+	t := keyTask(q)
+	t.Claims = []string{r.Text}
+	result, err := work.Do(t, algebra.DefaultBudget)
+	if err != nil || len(result.Claims) == 0 {
+		out.wrong(q, "", "The key of this question can't be read.")
+		return
+	}
+	switch c := result.Claims[0]; c.Verdict {
+	case work.Right:
+		out.right(r.Text)
+	case work.Unproven:
+		out.wrong(q, "", fmt.Sprintf("“%s” is not understood: %s.", r.Text, strings.TrimSuffix(c.Why, ".")))
+	default:
+		out.Contradicted = append(out.Contradicted, r.Text)
+		for _, s := range q.Slips {
+			same := t
+			same.Statement = s.Value
+			if again, err := work.Do(same, algebra.DefaultBudget); err == nil && len(again.Claims) == 1 && again.Claims[0].Verdict == work.Right {
+				out.wrong(q, s.ID, s.Why)
+				return
+			}
+		}
+		out.wrong(q, "", "")
+	}
+}
+
+// keyTask is a task whose outcome is the key.
+func keyTask(q question.Question) work.Task {
+	if q.Kind == question.Expression {
+		return work.Task{Task: "simplify", Statement: q.Key.Expression, Language: q.Language}
+	}
+	t := work.Task{Task: "solve", Statement: q.KeyText(), Variable: "x", Language: q.Language}
+	if q.Key.Set != "finite" {
+		return t
+	}
+	if first := q.Key.Values[0]; strings.HasPrefix(first, "(") && strings.Contains(first, ", ") {
+		t.Variable = strings.Join([]string{"x", "y", "z"}[:min(3, strings.Count(first, ", ")+1)], ", ")
+		return t
+	}
+	t.Statement = "x = " + strings.Join(q.Key.Values, " or x = ")
+	return t
+}
+
+// Understood is how a typed answer is read: as it is typeset, or what is wrong
+// with it.
+type Understood struct {
+	LaTeX string `json:"latex"`
+	Says  string `json:"says"` // what can't be read, or can be read two ways
+}
+
+// Understand reads a typed answer of a kind without marking it.
+func Understand(k question.Kind, language, text string) Understood {
+	if strings.TrimSpace(text) == "" {
+		return Understood{}
+	}
+	if k == question.Numeric {
+		if q, ok := maths.ParseQuantity(strings.TrimSpace(text)); ok {
+			return Understood{LaTeX: `\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(maths.WithUnit(q.Shown, q.Unit)) + "}"}
+		}
+		return Understood{Says: "This is not read as one number with its unit."}
+	}
+	r, err := maths.Read(strings.TrimPrefix(strings.TrimSpace(text), "="), work.Notation(language))
+	if err != nil {
+		return Understood{Says: "This can't be read yet: " + readable(err) + "."}
+	}
+	out := Understood{LaTeX: StatementLaTeX(r.Statement)}
+	if len(r.Doubts) > 0 {
+		out.Says = "Put in brackets: " + r.Doubts[0] + "."
+	}
+	return out
+}
+
+// readable is an error of reading without the text it quotes.
+func readable(err error) string {
+	if s, ok := err.(*maths.SyntaxError); ok {
+		return fmt.Sprintf("at character %d %s", len([]rune(s.Text[:s.At]))+1, s.Says)
+	}
+	return err.Error()
+}
+
+// StatementLaTeX typesets a statement.
+func StatementLaTeX(s maths.Statement) string {
+	join := func(parts []maths.Statement, by string) string {
+		var out []string
+		for _, p := range parts {
+			out = append(out, StatementLaTeX(p))
+		}
+		return strings.Join(out, by)
+	}
+	list := func(nodes []maths.Node) string {
+		var out []string
+		for _, n := range nodes {
+			out = append(out, maths.LaTeX(n))
+		}
+		return strings.Join(out, ",\\; ")
+	}
+	switch s := s.(type) {
+	case maths.Relation:
+		return derive.RelationLaTeX(s)
+	case maths.Any:
+		return join(s, `\;\text{ or }\;`)
+	case maths.All:
+		return join(s, `\;\text{ and }\;`)
+	case maths.Finite:
+		return `\{` + list(s) + `\}`
+	case maths.Tuple:
+		return "(" + list(s) + ")"
+	case maths.Pair:
+		open, shut, a, b := "[", "]", `-\infty`, `\infty`
+		if s.OpenA {
+			open = "("
+		}
+		if s.OpenB {
+			shut = ")"
+		}
+		if s.A != nil {
+			a = maths.LaTeX(s.A)
+		}
+		if s.B != nil {
+			b = maths.LaTeX(s.B)
+		}
+		return open + a + ",\\; " + b + shut
+	case maths.Member:
+		return maths.LaTeX(s.Name) + ` \in ` + StatementLaTeX(s.In)
+	}
+	return `\text{` + s.String() + "}"
+}

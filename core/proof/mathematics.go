@@ -1,0 +1,273 @@
+package proof
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+
+	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/work"
+	"zincowl/core/question"
+)
+
+// asked are the tasks of mathematics by the words that a stem asks for them with.
+var asked = []struct {
+	words *regexp.Regexp
+	task  string
+}{
+	{regexp.MustCompile(`(?i)^solve\b.*\bfor \$[a-z]\$\.?$`), "rearrange"},
+	{regexp.MustCompile(`(?i)^(?:solve|find (?:all|the) (?:real )?(?:solutions?|roots?)|what (?:is|are) the (?:real )?(?:solutions?|roots?))\b`), "solve"},
+	{regexp.MustCompile(`(?i)^(?:differentiate|find the derivative|what is the derivative)\b`), "differentiate"},
+	{regexp.MustCompile(`(?i)^(?:integrate|find an? (?:anti-?derivative|indefinite integral)|find \$\\int)`), "integrate"},
+	{regexp.MustCompile(`(?i)^(?:multiply out|expand)\b`), "expand"},
+	{regexp.MustCompile(`(?i)^factor(?:i[sz]e)?\b`), "factor"},
+	{regexp.MustCompile(`(?i)^simplify\b`), "simplify"},
+	{regexp.MustCompile(`(?i)^(?:evaluate|calculate|compute|work out|what is|find the value of)\b`), "evaluate"},
+}
+
+var (
+	typeset  = regexp.MustCompile(`\$([^$]+)\$`)
+	integral = regexp.MustCompile(`^\\int\s*(.*?)\s*(?:\\,)?\s*d([a-z])$`)
+)
+
+// rewordings are stems with several things between dollars, and the statement
+// that they come to.
+var rewordings = []struct {
+	words *regexp.Regexp
+	as    string
+}{
+	{regexp.MustCompile(`^What is \$([^$]+)\$ for \$([^$]+)\$ and \$([^$]+)\$\?$`), "$1 for $2 and $3"},
+	{regexp.MustCompile(`^What is \$([^$]+)\$ for \$([^$]+)\$\?$`), "$1 for $2"},
+	{regexp.MustCompile(`^What area do \$y = ([^$]+)\$ and \$y = ([^$]+)\$ enclose\?$`), "area between $1 and $2"},
+	{regexp.MustCompile(`^What area does \$y = ([^$]+)\$ enclose with the \$x\$ axis\?$`), "area between $1 and 0"},
+}
+
+// task reads a stem as a task of mathematics: what stands in it between dollars,
+// or all that follows the words that ask for it. It looks at nothing but the stem.
+func (x *examination) task() (work.Task, bool) {
+	stem := strings.TrimSpace(x.Stem)
+	for _, r := range rewordings {
+		if r.words.MatchString(stem) {
+			return work.Task{Task: "evaluate", Statement: r.words.ReplaceAllString(stem, r.as), Language: x.Language}, true
+		}
+	}
+	if !typeset.MatchString(stem) && len(maths.FindQuantities(stem)) > 0 && work.Asks(stem) {
+		return work.Task{Task: "evaluate", Statement: stem, Language: x.Language}, true
+	}
+	for _, a := range asked {
+		m := a.words.FindString(stem)
+		if m == "" {
+			continue
+		}
+		t := work.Task{Task: a.task, Language: x.Language}
+		set := typeset.FindAllStringSubmatch(stem, -1)
+		switch {
+		case len(set) > 0:
+			t.Statement = set[0][1]
+			for _, more := range set[1:] {
+				part := strings.TrimSpace(more[1])
+				switch {
+				case len(part) == 1 && (a.task == "rearrange" || a.task == "differentiate"):
+					t.Variable = part
+				case a.task == "solve" && strings.ContainsAny(part, `<>=\`):
+					t.Statement += ", " + part
+				default:
+					return t, false // more than one thing is talked about
+				}
+			}
+		case a.task == "evaluate" && len(maths.FindQuantities(stem)) == 0:
+			return t, false
+		default:
+			t.Statement = strings.TrimRight(strings.TrimSpace(stem[len(m):]), "?.")
+		}
+		if in := integral.FindStringSubmatch(t.Statement); in != nil && a.task == "integrate" {
+			t.Statement, t.Variable = in[1], in[2]
+		}
+		t.Statement = strings.ReplaceAll(t.Statement, `\quad`, " ")
+		if t.Variable == "" && (a.task == "solve" || a.task == "differentiate" || a.task == "integrate") {
+			t.Variable = unknowns(t.Statement)
+		}
+		return t, true
+	}
+	return work.Task{}, false
+}
+
+// unknowns are the names of a statement, x alone where it is one of them and the
+// others are not solved for by custom.
+func unknowns(statement string) string {
+	r, err := maths.Read(statement, maths.Notation{})
+	if err != nil {
+		return ""
+	}
+	names := map[string]bool{}
+	var visit func(s maths.Statement)
+	visit = func(s maths.Statement) {
+		switch s := s.(type) {
+		case maths.Relation:
+			for _, t := range s.Terms {
+				for _, n := range maths.Names(t) {
+					names[n] = true
+				}
+			}
+		case maths.All:
+			for _, part := range s {
+				visit(part)
+			}
+		case maths.Any:
+			for _, part := range s {
+				visit(part)
+			}
+		}
+	}
+	visit(r.Statement)
+	var out []string
+	for _, n := range []string{"x", "y", "z"} {
+		if names[n] {
+			out = append(out, n)
+		}
+	}
+	return strings.Join(out, ", ")
+}
+
+// mathematics does the task that a stem sets and judges the key and every option
+// by the outcome.
+func (x *examination) mathematics() []Finding {
+	switch x.Kind {
+	case question.Choice, question.Expression, question.Solution, question.Numeric:
+	default:
+		return nil
+	}
+	t, ok := x.task()
+	if !ok {
+		return nil
+	}
+	if x.Kind == question.Choice {
+		for _, o := range x.Options {
+			t.Claims = append(t.Claims, strings.ReplaceAll(o.Text, "$", ""))
+		}
+	} else {
+		t.Claims = []string{x.KeyText()}
+	}
+	r, err := work.Do(t, algebra.DefaultBudget)
+	if err != nil || r.Why != "" && r.Set == "" {
+		return nil
+	}
+	if x.Kind == question.Choice {
+		return []Finding{x.judgedOptions(t, r)}
+	}
+	return []Finding{x.judgedKey(r)}
+}
+
+// outcome is the result of a task in words.
+func outcome(r work.Result) string {
+	switch {
+	case r.Expression != "":
+		return r.Expression
+	case r.Set == "finite":
+		return strings.Join(r.Values, " or ")
+	case r.Set == "none":
+		return "no solution"
+	case r.Set == "all":
+		return "all real numbers"
+	}
+	return r.Where
+}
+
+func (x *examination) judgedOptions(t work.Task, r work.Result) Finding {
+	out := Finding{Check: "solve", At: "key", Expected: outcome(r)}
+	key, _ := x.KeyOption()
+	var right, open []question.Option
+	further := map[string]bool{} // equal, but not done to the end
+	for i, c := range r.Claims {
+		switch {
+		case c.Verdict == work.Right:
+			right = append(right, x.Options[i])
+			further[x.Options[i].ID] = c.Why != ""
+		case c.Verdict == work.Unproven:
+			open = append(open, x.Options[i])
+		}
+	}
+	if len(right) > 1 { // "as far as possible" leaves one of those that are equal
+		var done []question.Option
+		for _, o := range right {
+			if !further[o.ID] {
+				done = append(done, o)
+			}
+		}
+		if len(done) > 0 {
+			right = done
+		}
+	}
+	switch {
+	case len(right) == 1 && right[0].ID == key.ID && len(open) == 0:
+		out.Verdict, out.shows = Pass, true
+		out.Title, out.Says = "Solved again", fmt.Sprintf("The result is %s.", out.Expected)
+	case len(open) > 0 && (len(right) == 0 || right[0].ID == key.ID):
+		out.Verdict, out.At = Unsure, "options."+open[0].ID
+		out.Title = "An option could not be decided"
+		out.Says = fmt.Sprintf("The result is %s; whether “%s” says the same is not shown.", out.Expected, open[0].Text)
+	case len(right) == 1:
+		out.Verdict, out.Title = Fail, "The key is wrong"
+		out.Says = fmt.Sprintf("The result is %s, not %s.", out.Expected, key.Text)
+		x.mend = x.rekey(right[0].ID)
+	case len(right) == 0:
+		out.Verdict, out.Title = Fail, "The right answer is in none of the options"
+		out.Says = fmt.Sprintf("The result is %s, and no option says so.", out.Expected)
+		q := x.Question
+		q.Options = append([]question.Option(nil), q.Options...)
+		for i := range q.Options {
+			if q.Options[i].ID == key.ID {
+				q.Options[i].Text = out.Expected
+			}
+		}
+		x.mend = &q
+	default:
+		out.Verdict, out.Title = Fail, "More than one option is right"
+		out.Says = fmt.Sprintf("The result is %s, and both “%s” and “%s” say so.", out.Expected, right[0].Text, right[1].Text)
+	}
+	return out
+}
+
+func (x *examination) judgedKey(r work.Result) Finding {
+	out := Finding{Check: "solve", At: "key", Expected: outcome(r)}
+	switch c := r.Claims[0]; c.Verdict {
+	case work.Right:
+		out.Verdict, out.shows = Pass, true
+		out.Title, out.Says = "Solved again", fmt.Sprintf("The result is %s.", out.Expected)
+	case work.Wrong:
+		out.Verdict, out.Title = Fail, "The key is wrong"
+		out.Says = fmt.Sprintf("The result is %s, not %s.", out.Expected, x.KeyText())
+		q := x.Question
+		switch x.Kind {
+		case question.Solution:
+			q.Key = question.Key{Set: r.Set, Values: r.Values, Where: r.Where}
+			x.mend = &q
+		case question.Expression:
+			q.Key = question.Key{Expression: strings.TrimSuffix(r.Expression, " + C")}
+			x.mend = &q
+		}
+	default:
+		out.Verdict, out.Title = Unsure, "The key could not be decided"
+		out.Says = fmt.Sprintf("The result is %s; whether the key says the same is not shown: %s.", out.Expected, c.Why)
+	}
+	return out
+}
+
+// arithmetic recomputes every claim about numbers in the steps and the
+// explanation.
+func (x *examination) arithmetic() []Finding {
+	var out []Finding
+	look := func(at, text string) {
+		for _, c := range work.Arithmetic(strings.ReplaceAll(text, "$", "")) {
+			if c.Verdict == work.Wrong {
+				out = append(out, Finding{Check: "arithmetic", Verdict: Fail, At: at, Title: "A step is wrong", Says: fmt.Sprintf("“%s” is wrong: %s.", c.Text, c.Why), Expected: strings.TrimPrefix(c.Why, "it is ")})
+			}
+		}
+	}
+	for i, line := range x.Worked {
+		look(fmt.Sprintf("worked.%d", i), line)
+	}
+	look("explanation", x.Explanation)
+	return out
+}

@@ -1,0 +1,55 @@
+package proof
+
+import (
+	"math/rand/v2"
+	"testing"
+
+	"zincowl/core/exercise"
+	"zincowl/core/question"
+)
+
+// TestExercisesAreCleared proofs drawn exercises of all kinds, and plants a wrong
+// key in each: the first are cleared, the second never.
+func TestExercisesAreCleared(t *testing.T) {
+	library := NewLibrary(nil)
+	cleared, planted := 0, 0
+	for _, f := range exercise.Families() {
+		for _, l := range question.Levels {
+			for _, k := range []question.Kind{question.Choice, question.Expression, question.Solution, question.Numeric} {
+				if !f.Bears(l, k) {
+					continue
+				}
+				for seed := range uint64(2) {
+					q, err := f.Question(rand.New(rand.NewPCG(seed, 4)), l, k, 4)
+					if err != nil {
+						continue // not every level has answers of every kind
+					}
+					if r := Examine(q.Question, library); r.Verdict != Cleared {
+						t.Errorf("%s %s %s: %s with key %s is %s: %+v", f.ID, l, k, q.Stem, q.KeyText(), r.Verdict, r.Findings)
+					} else {
+						cleared++
+					}
+					if k != question.Choice {
+						continue
+					}
+					wrong := q.Question
+					for _, o := range q.Options {
+						if o.ID != q.Key.Options[0] {
+							wrong.Key = question.Key{Options: []string{o.ID}}
+						}
+					}
+					if r := Examine(wrong, library); r.Verdict != Faulted {
+						t.Errorf("%s: a wrong key, %s, is %s", wrong.Stem, wrong.KeyText(), r.Verdict)
+					} else if r.Mend != nil && r.Mend.KeyText() != q.KeyText() {
+						t.Errorf("%s: mended to %s, not to %s", wrong.Stem, r.Mend.KeyText(), q.KeyText())
+					} else {
+						planted++
+					}
+				}
+			}
+		}
+	}
+	if cleared < 450 || planted < 250 {
+		t.Errorf("only %d cleared and %d wrong keys found", cleared, planted)
+	}
+}
