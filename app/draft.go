@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -117,8 +118,19 @@ func (a *App) CanBear(ctx context.Context, account, course uuid.UUID) ([]Bears, 
 		if err != nil {
 			return err
 		}
+		statements, err := store.Statements(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		practised := map[uuid.UUID]bool{}
+		for _, c := range statements {
+			practised[c.TopicID] = practised[c.TopicID] || writer.Practises(c.Text)
+		}
 		share := func(topic *uuid.UUID, level question.Level) Supply {
 			n := known.material.Bears(text(topic), level)
+			if topic != nil && practised[*topic] {
+				n += writer.ManyPerIdea
+			}
 			out := Supply{Can: n, Many: n >= writer.ManyPerIdea}
 			for _, h := range held {
 				if h.Level == string(level) && same(h.TopicID, topic) {
@@ -164,7 +176,14 @@ func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b B
 		if err != nil {
 			return err
 		}
+		var skills []writer.Skill
 		if len(sources) == 0 {
+			if skills, err = a.skills(ctx, tx, s); err != nil {
+				return err
+			}
+		}
+		practised := slices.ContainsFunc(skills, func(k writer.Skill) bool { return writer.Practises(k.Statement) })
+		if len(sources) == 0 && !practised {
 			return invalid("There is nothing to draw from yet; bring a source first.")
 		}
 		fresh, err := store.AddBatch(ctx, tx, s, id, mustJSON(b), b.Count, a.now())
@@ -300,6 +319,9 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 	for _, t := range withBelow(topics, brief.Topics) {
 		want.Topics = append(want.Topics, t.String())
 	}
+	if want.Skills, err = a.skills(ctx, a.pool, s); err != nil {
+		return nil, err
+	}
 	for _, src := range brief.Sources {
 		want.From = append(want.From, writer.From{Source: src.String()})
 	}
@@ -311,6 +333,19 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 		ordinal++
 		return a.keepDraft(ctx, s, id, ordinal, q, known.library)
 	})
+}
+
+// skills are the can-do statements of a course, for which exercises are written.
+func (a *App) skills(ctx context.Context, db store.DB, s store.Scope) ([]writer.Skill, error) {
+	statements, err := store.Statements(ctx, db, s)
+	if err != nil {
+		return nil, fmt.Errorf("reading the statements: %w", err)
+	}
+	var out []writer.Skill
+	for _, c := range statements {
+		out = append(out, writer.Skill{Statement: c.Text, Topic: c.TopicID.String()})
+	}
+	return out, nil
 }
 
 // keepDraft proofs one draft and stores it: cleared, it goes to the bank

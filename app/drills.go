@@ -65,6 +65,7 @@ type DrillItem struct {
 	Verdict  proof.Verdict      `json:"verdict" enum:"cleared,held,unproven,faulted" doc:"other than cleared only where a person kept it"`
 	Stem     string             `json:"stem"`
 	Unit     string             `json:"unit,omitempty" doc:"that a typed number is asked in"`
+	Language string             `json:"language,omitempty" doc:"in which numbers are typed"`
 	Options  []ShownOption      `json:"options" nullable:"false" doc:"in the order shown"`
 	About    *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
 	Feedback *Feedback          `json:"feedback,omitempty" doc:"once it is answered"`
@@ -322,7 +323,7 @@ func (p placed) shown() DrillItem {
 	q := p.question
 	out := DrillItem{
 		Position: p.item.Position, Kind: q.Kind, Level: q.Level, Topic: p.item.Topic, Verdict: proof.Verdict(p.item.Verdict),
-		Stem: q.Stem, Options: []ShownOption{}, About: q.Given,
+		Stem: q.Stem, Language: q.Language, Options: []ShownOption{}, About: q.Given,
 	}
 	if q.Kind == question.Numeric {
 		out.Unit = q.Key.Unit

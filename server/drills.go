@@ -7,6 +7,8 @@ import (
 	"github.com/google/uuid"
 
 	"zincowl/app"
+	"zincowl/core/marking"
+	"zincowl/core/question"
 )
 
 // OfDrill names a drill of a course.
@@ -22,6 +24,15 @@ type OfPlace struct {
 }
 
 func (s *Server) drillOperations() {
+	operation(s, http.MethodPost, "/api/understand", "understand", "Say how a typed answer is read", func(ctx context.Context, in *struct {
+		Body struct {
+			Kind     question.Kind `json:"kind" enum:"numeric,expression,solution"`
+			Language string        `json:"language,omitempty" required:"false" maxLength:"10"`
+			Text     string        `json:"text" maxLength:"400"`
+		}
+	}) (marking.Understood, error) {
+		return marking.Understand(in.Body.Kind, in.Body.Language, in.Body.Text), nil
+	})
 	operation(s, http.MethodGet, "/api/courses/{course}/drills", "drills", "List the account's drills", func(ctx context.Context, in *InCourse) ([]app.Drill, error) {
 		return s.app.Drills(ctx, account(ctx), in.Course)
 	})

@@ -12,9 +12,15 @@ type Brief struct {
 	// Options is how many options a choice has, the right one among them.
 	Options int      `json:"options,omitempty"`
 	Topics  []string `json:"topics,omitempty"` // ids; empty means all
-	From    []From   `json:"from,omitempty"`   // empty means all sources
-	Avoid   []string `json:"-"`                // ids of questions already held
-	Seed    uint64   `json:"seed,omitempty"`
+	CanDo   []string `json:"can_do,omitempty"` // skills to practise, beside what the sources say
+	Skills  []Skill  `json:"-"`                // the same with their topics
+	// WordProblems is the share of questions told as a story, within each level;
+	// Setting is where they happen ("the works of a small hill town").
+	WordProblems *float64 `json:"word_problems,omitempty"`
+	Setting      string   `json:"setting,omitempty"`
+	From         []From   `json:"from,omitempty"` // empty means all sources
+	Avoid        []string `json:"-"`              // ids of questions already held
+	Seed         uint64   `json:"seed,omitempty"`
 }
 
 // From names a source to draw from.
@@ -29,8 +35,14 @@ func (b Brief) withDefaults() Brief {
 	if b.Options == 0 {
 		b.Options = 4
 	}
+	for _, s := range b.CanDo {
+		b.Skills = append(b.Skills[:len(b.Skills):len(b.Skills)], Skill{Statement: s})
+	}
 	if len(b.Kinds) == 0 {
 		b.Kinds = map[question.Kind]float64{question.Choice: 0.7, question.Blanks: 0.15, question.Numeric: 0.15}
+		if len(b.Skills) > 0 {
+			b.Kinds = map[question.Kind]float64{question.Choice: 0.6, question.Blanks: 0.1, question.Numeric: 0.1, question.Expression: 0.1, question.Solution: 0.1}
+		}
 	}
 	if b.Count > MaxCount {
 		b.Count = MaxCount

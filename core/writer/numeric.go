@@ -200,7 +200,7 @@ func (e equation) write(r *rand.Rand, b Brief, kind question.Kind, plan func(*ra
 	shown := maths.WithUnit(number, t.asked.Unit)
 	q := question.Question{
 		Title:  upperFirst(t.asked.Meaning) + " from " + strings.Join(meanings(e.Formula, t.order), " and "),
-		Stem:   e.stem(t, r, exact),
+		Stem:   e.stem(t, r, b, exact),
 		Worked: e.worked(t, shown, exact),
 		Cites:  []question.Cite{e.cite()},
 		Model:  e.model(t),
@@ -251,42 +251,38 @@ func inOrder(q question.Question) question.Question {
 	return q
 }
 
-// stem tells the givens once each with their units and asks. Frames differ in
-// wording only.
-func (e equation) stem(t task, r *rand.Rand, exact bool) string {
+// stem tells the givens once each with their units and asks, in a sentence drawn
+// for the level.
+func (e equation) stem(t task, r *rand.Rand, b Brief, exact bool) string {
 	var are, of []string
+	articles := true
 	for _, name := range t.order {
 		v, _ := e.Variable(name)
 		value := t.givens[name].Text(digits)
 		are = append(are, "the "+v.Meaning+" is "+value)
 		of = append(of, article(v.Meaning)+" of "+value)
+		articles = articles && !participle(lastWord(v.Meaning))
 	}
-	in := ""
+	ask := t.asked.Meaning
 	if t.asked.Unit.Text != "" {
-		in = " in " + spoken(t.asked.Unit)
+		ask += " in " + spoken(t.asked.Unit)
 	}
+	out := fill(frame(r, e.levelOf(t), b, articles), are, of, ask, b)
 	if !exact {
-		in += ", to three significant figures"
+		out = out[:len(out)-1] + ", to three significant figures" + out[len(out)-1:]
 	}
-	asked := t.asked.Meaning
-	frame := r.IntN(5)
-	for _, name := range t.order {
-		if v, _ := e.Variable(name); participle(lastWord(v.Meaning)) && (frame == 1 || frame == 3) {
-			frame-- // "the water lost is 2 ML", never "a water lost of 2 ML"
-		}
+	return out
+}
+
+// levelOf is the level of a task: its features, not its words, make it.
+func (e equation) levelOf(t task) question.Level {
+	switch {
+	case t.asked.Name != e.Formula.Subject().Name:
+		return question.Hard
+	case t.converted != "":
+		return question.Medium
 	}
-	switch frame {
-	case 0:
-		return fmt.Sprintf("%s. What is the %s%s?", upperFirst(list(are)), asked, in)
-	case 1:
-		return fmt.Sprintf("With %s, what is the %s%s?", list(of), asked, in)
-	case 2:
-		return fmt.Sprintf("%s. Work out the %s%s.", upperFirst(list(are)), asked, in)
-	case 3:
-		return fmt.Sprintf("An operator reads %s. What %s%s follows?", list(of), asked, in)
-	default:
-		return fmt.Sprintf("What is the %s%s, when %s?", asked, in, list(are))
-	}
+	return question.Easy
 }
 
 // participle says whether a word tells what was done to what stands before it:

@@ -150,7 +150,7 @@ func TestStemsReadNaturally(t *testing.T) {
 	task := given(t, e, "water lost", map[string]string{"water supplied": "8 ML", "water billed": "5 ML"})
 	task.order = []string{"water supplied", "water billed"}
 	for seed := range uint64(40) {
-		stem := e.stem(task, rand.New(rand.NewPCG(seed, 1)), true)
+		stem := e.stem(task, rand.New(rand.NewPCG(seed, 1)), Brief{}, true)
 		for _, odd := range []string{"a water supplied", "a water billed", "  ", "?.", ".?"} {
 			for i := range stem {
 				if i+len(odd) <= len(stem) && stem[i:i+len(odd)] == odd {

@@ -198,12 +198,12 @@ func slots(b Brief) []slot {
 	for len(levels) < b.Count {
 		levels = append(levels, "")
 	}
-	kinds := apportion(b.Kinds, b.Count)
+	dealt := apportion(b.Kinds, b.Count)
 	out := make([]slot, b.Count)
 	r := source32(b.Seed, "slots")
-	r.Shuffle(len(kinds), func(i, j int) { kinds[i], kinds[j] = kinds[j], kinds[i] })
+	r.Shuffle(len(dealt), func(i, j int) { dealt[i], dealt[j] = dealt[j], dealt[i] })
 	for i := range out {
-		out[i] = slot{levels[i], kinds[i]}
+		out[i] = slot{levels[i], dealt[i]}
 	}
 	// Blanks are recalled facts: where hard ones are wanted, other kinds go there.
 	for i := range out {
@@ -220,6 +220,9 @@ func slots(b Brief) []slot {
 	return out
 }
 
+// kinds are those that are drafted.
+var kinds = []question.Kind{question.Choice, question.Numeric, question.Blanks, question.Expression, question.Solution}
+
 // apportion deals n places by shares, largest remainder first.
 func apportion(shares map[question.Kind]float64, n int) []question.Kind {
 	total := 0.0
@@ -233,7 +236,7 @@ func apportion(shares map[question.Kind]float64, n int) []question.Kind {
 	}
 	var parts []part
 	left := n
-	for _, k := range []question.Kind{question.Choice, question.Numeric, question.Blanks} {
+	for _, k := range kinds {
 		if shares[k] <= 0 || total == 0 {
 			continue
 		}
@@ -268,13 +271,19 @@ type picker struct {
 	passages map[string]int
 	subjects map[string]int
 	failures map[string]string
+	stems    map[string]bool // asked in this batch, in whatever kind
 }
 
 func newPicker(m *Material, b Brief) *picker {
-	p := &picker{brief: b, topics: map[string]int{}, passages: map[string]int{}, subjects: map[string]int{}, failures: map[string]string{}}
+	p := &picker{brief: b, topics: map[string]int{}, passages: map[string]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}}
 	for _, i := range m.ideas {
 		if b.wantsTopic(i.topic) && b.wantsSource(i.source) {
 			p.ideas = append(p.ideas, i)
+		}
+	}
+	for _, s := range b.Skills {
+		if b.wantsTopic(s.Topic) && len(b.From) == 0 {
+			p.ideas = append(p.ideas, s.ideas()...)
 		}
 	}
 	r := source32(b.Seed, "ideas")
@@ -290,13 +299,13 @@ func newPicker(m *Material, b Brief) *picker {
 const tries = 400
 
 func (p *picker) fill(s slot, n int, given map[string]bool) (question.Question, bool) {
-	kinds := []question.Kind{s.kind}
-	for _, k := range []question.Kind{question.Choice, question.Numeric, question.Blanks} {
+	wanted := []question.Kind{s.kind}
+	for _, k := range kinds {
 		if k != s.kind && p.brief.Kinds[k] > 0 {
-			kinds = append(kinds, k) // where the kind can't be had at this level, another serves
+			wanted = append(wanted, k) // where the kind can't be had at this level, another serves
 		}
 	}
-	for _, kind := range kinds {
+	for _, kind := range wanted {
 		for try := range tries {
 			at := p.best(slot{s.level, kind})
 			if at < 0 {
@@ -311,9 +320,10 @@ func (p *picker) fill(s slot, n int, given map[string]bool) (question.Question, 
 				continue
 			}
 			q = finish(q, i)
-			if given[q.ID] {
+			if given[q.ID] || p.stems[q.Stem] {
 				continue
 			}
+			p.stems[q.Stem] = true
 			p.topics[i.topic]++
 			p.passages[i.passage]++
 			p.subjects[i.subject]++
@@ -349,7 +359,7 @@ func (p *picker) why(s slot) string {
 func finish(q question.Question, i *idea) question.Question {
 	q.Kind, q.Level, q.Topic = i.kind, i.level, i.topic
 	q.Marks, q.Language = 1, "en"
-	q.Origin = question.Origin{By: "writer"}
+	q.Origin.By = "writer"
 	q.ID = question.Identify(q)
 	return q
 }

@@ -250,3 +250,54 @@ func BenchmarkStudy(b *testing.B) {
 		Study(sources)
 	}
 }
+
+// TestSkillsAreDrafted asks for exercises without any source: they spread over
+// the statements, keep to their topics, and no stem comes twice.
+func TestSkillsAreDrafted(t *testing.T) {
+	skills := []Skill{{"Solve logarithmic equations", "logs"}, {"use the product rule", "calculus"}, {"say what floc is", "floc"}}
+	draft := func(b Brief) (out []question.Question, declined []Declined) {
+		declined, err := Draft(context.Background(), Study(nil), b, func(q question.Question) error {
+			out = append(out, q)
+			return nil
+		})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return out, declined
+	}
+	b := Brief{Count: 30, Seed: 9, Skills: skills, Kinds: map[question.Kind]float64{question.Choice: 0.6, question.Expression: 0.2, question.Solution: 0.2}}
+	questions, declined := draft(b)
+	if len(questions) != 30 || len(declined) != 0 {
+		t.Fatalf("%d questions, declined %v", len(questions), declined)
+	}
+	topics, stems := map[string]int{}, map[string]bool{}
+	for _, q := range questions {
+		topics[q.Topic]++
+		if stems[q.Stem] {
+			t.Errorf("%s comes twice", q.Stem)
+		}
+		stems[q.Stem] = true
+		if q.Origin.By != "writer" || q.Origin.From == "" || q.Validate() != nil {
+			t.Errorf("%+v", q)
+		}
+	}
+	if topics["logs"] < 8 || topics["calculus"] < 8 || topics["floc"] > 0 {
+		t.Errorf("topics: %v", topics)
+	}
+	again, _ := draft(b)
+	for i := range again {
+		if again[i].ID != questions[i].ID {
+			t.Fatalf("the same seed gives %s and %s", again[i].Stem, questions[i].Stem)
+		}
+	}
+	b.Topics = []string{"calculus"}
+	only, _ := draft(b)
+	for _, q := range only {
+		if q.Topic != "calculus" {
+			t.Errorf("%s is of topic %s", q.Stem, q.Topic)
+		}
+	}
+	if !Practises("solve quadratic equations") || Practises("explain why floc settles") {
+		t.Error("what can be practised is not told apart")
+	}
+}

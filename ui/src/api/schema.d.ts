@@ -628,6 +628,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/understand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how a typed answer is read */
+        post: operations["understand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -927,6 +944,8 @@ export interface components {
             /** @description once it is answered */
             feedback?: components["schemas"]["Feedback"];
             kind: string;
+            /** @description in which numbers are typed */
+            language?: string;
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
             /** @description in the order shown */
@@ -1131,12 +1150,16 @@ export interface components {
         };
         Key: {
             blanks?: string[][];
+            expression?: string;
             options?: string[];
             pairs?: string[][];
             reference?: string;
+            set?: string;
             tolerance?: string;
             unit?: string;
             value?: string;
+            values?: string[];
+            where?: string;
         };
         Label: {
             box: components["schemas"]["Box"];
@@ -1531,6 +1554,16 @@ export interface components {
             passages: number;
             share: components["schemas"]["Share"];
             title: string;
+        };
+        UnderstandRequest: {
+            /** @enum {string} */
+            kind: "numeric" | "expression" | "solution";
+            language?: string;
+            text: string;
+        };
+        Understood: {
+            latex: string;
+            says: string;
         };
         Warning: {
             locator: components["schemas"]["Locator"];
@@ -3151,6 +3184,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    understand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnderstandRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Understood"];
                 };
             };
             /** @description Error */

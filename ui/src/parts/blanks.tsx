@@ -1,4 +1,5 @@
 import { Fragment, type ReactNode } from "react";
+import { Prose } from "./prose";
 
 /** Stem shows a question's text; each of its blanks is what `blank` makes of its number. */
 export function Stem({ text, blank }: { text: string; blank: (n: number) => ReactNode }) {
@@ -6,7 +7,7 @@ export function Stem({ text, blank }: { text: string; blank: (n: number) => Reac
     <>
       {text.split(/(<<\d+>>)/).map((piece, i) => {
         const mark = /^<<(\d+)>>$/.exec(piece);
-        return <Fragment key={i}>{mark ? blank(Number(mark[1])) : piece}</Fragment>;
+        return <Fragment key={i}>{mark ? blank(Number(mark[1])) : <Prose text={piece} />}</Fragment>;
       })}
     </>
   );

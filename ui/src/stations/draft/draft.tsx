@@ -12,9 +12,11 @@ import { capital, counted, levels, listed } from "../../parts/words";
 import { Batches } from "./batches";
 
 const kinds = [
-  { value: "choice", says: "choices", share: 0.7 },
+  { value: "choice", says: "choices", share: 0.6 },
   { value: "blanks", says: "blanks", share: 0.15 },
   { value: "numeric", says: "typed numbers", share: 0.15 },
+  { value: "expression", says: "typed expressions", share: 0.1 },
+  { value: "solution", says: "typed solutions", share: 0.1 },
 ] as const;
 type Kind = (typeof kinds)[number]["value"];
 
@@ -55,11 +57,12 @@ export function DraftStation() {
 
   if (sources.error) return <Failing error={sources.error} again={() => void sources.refetch()} />;
   if (!sources.data || !about) return <Waiting what="the sources" />;
-  if (sources.data.length === 0)
+  const practised = bears.data?.some((b) => b.easy.many || b.medium.many || b.hard.many);
+  if (sources.data.length === 0 && bears.data && !practised)
     return (
       <Page margin={null}>
         <Nothing title="Nothing to draw from yet">
-          <p>Questions are drafted from your sources. Bring one first.</p>
+          <p>Questions are drafted from your sources, and from the syllabus where a statement asks for mathematics (“solve linear equations”). Bring a source first.</p>
           <Button tone="main" onClick={() => void go(`/courses/${course}/sources`)}>
             Go to Sources
           </Button>

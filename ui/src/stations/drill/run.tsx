@@ -5,10 +5,12 @@ import { api, take, type DrillItem, type DrillRun, type Given } from "../../api/
 import * as queries from "../../api/queries";
 import { Note, Quote } from "../../marginalia/note";
 import { About } from "../../parts/about";
+import { TypedAnswer } from "../../parts/answer";
 import { Gap, Stem } from "../../parts/blanks";
 import { Button, Cap } from "../../parts/button";
 import { homeRow, useKeys } from "../../parts/keys";
 import { Mark, markOf } from "../../parts/mark";
+import { Prose, WorkedLine, plainly } from "../../parts/prose";
 import { Sheet } from "../../parts/sheet";
 import { Failing, Trouble, Waiting } from "../../parts/state";
 import { capital, clock, counted, letter } from "../../parts/words";
@@ -176,14 +178,12 @@ function Question({ item, given, change }: { item: DrillItem; given: Given; chan
           <Stem text={item.stem} blank={(n) => (done ? <Gap>{done.given.blanks?.[n - 1] || done.given.text || " "}</Gap> : <Blank n={n} given={given} change={change} />)} />
         </p>
       ) : (
-        <p className="read">{item.stem}</p>
+        <p className="read">
+          <Prose text={item.stem} />
+        </p>
       )}
-      {item.kind === "numeric" && !done && (
-        <label className="mt-6 flex max-w-sm items-baseline gap-3">
-          <span className="label">Answer</span>
-          <input className="field num text-[19px]!" value={given.text ?? ""} inputMode="decimal" autoFocus autoComplete="off" onChange={(e) => change({ text: e.target.value })} />
-          <span className="num shrink-0">{item.unit}</span>
-        </label>
+      {(item.kind === "numeric" || item.kind === "expression" || item.kind === "solution") && !done && (
+        <TypedAnswer kind={item.kind} language={item.language ?? "en"} text={given.text ?? ""} unit={item.unit} change={(text) => change({ text })} />
       )}
       {item.options.length === 0 && done && <TypedOutcome item={item} />}
       {item.options.length > 0 && (
@@ -220,7 +220,9 @@ function Option({ at, text, on, first, choose }: { at: number; text: string; on:
     <button type="button" role="radio" aria-checked={on} tabIndex={on || first ? 0 : -1} className="opt" data-state={on ? "chosen" : undefined} onClick={choose} onKeyDown={arrows}>
       <span>{on && <span className="mark text-eye" aria-hidden="true" />}</span>
       <em>{letter(at)}</em>
-      <span>{text}</span>
+      <span>
+        <Prose text={text} />
+      </span>
       <small>{on ? "chosen" : ""}</small>
       <Cap name={homeRow[at]?.cap ?? ""} apart />
     </button>
@@ -249,7 +251,9 @@ function Judged({ item, at }: { item: DrillItem; at: number }) {
     <div className="opt" data-state={right ? "right" : mine ? "wrong" : undefined}>
       <span>{right ? <Mark verdict="cleared" label="" /> : mine ? <Mark verdict="faulted" label="" /> : null}</span>
       <em>{letter(at)}</em>
-      <span>{o.text}</span>
+      <span>
+        <Prose text={o.text} />
+      </span>
       <small>{says}</small>
       <span />
     </div>
@@ -325,9 +329,7 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
       {f.worked.length > 0 && (
         <Note title="Worked">
           {f.worked.map((w) => (
-            <p key={w} className="num leading-[1.9]">
-              {w}
-            </p>
+            <WorkedLine key={w} text={w} />
           ))}
         </Note>
       )}
@@ -398,7 +400,7 @@ function Missed({ course, drill, position }: { course: string; drill: string; po
           <Mark verdict={markOf(data?.feedback?.percent ?? 0)} />
         </span>
         <span className="font-read">
-          {data ? data.stem.replace(/<<\d+>>/g, "…") : "…"} <span className="font-ui text-[13px] text-ink-2">{data?.feedback?.slip?.name}</span>
+          {data ? plainly(data.stem.replace(/<<\d+>>/g, "…")) : "…"} <span className="font-ui text-[13px] text-ink-2">{data?.feedback?.slip?.name}</span>
         </span>
       </Link>
     </li>

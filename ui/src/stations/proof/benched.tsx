@@ -5,6 +5,7 @@ import * as queries from "../../api/queries";
 import { Note, Quote, type Tone } from "../../marginalia/note";
 import { About } from "../../parts/about";
 import { Gap, Stem } from "../../parts/blanks";
+import { Prose, WorkedLine } from "../../parts/prose";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
@@ -162,7 +163,9 @@ function Shown({ q }: { q: Benched }) {
             return (
               <li key={o.id} className={`grid grid-cols-[30px_1fr] items-baseline gap-x-2.5 border-t border-line py-2.5 last:border-b ${good ? "text-sound" : ""}`}>
                 <b>{letter(i)}</b>
-                <span className="font-read text-[15px] wrap-anywhere">{o.text}</span>
+                <span className="font-read text-[15px] wrap-anywhere">
+                  <Prose text={o.text} />
+                </span>
                 {why && (
                   <span className={`col-start-2 text-[13px] ${good ? "" : "text-ink-2"}`}>
                     {good && <span className="sr-only">Right. </span>}
@@ -192,6 +195,12 @@ function Shown({ q }: { q: Benched }) {
         </p>
       )}
       {full?.explanation && <p className="mt-4 whitespace-pre-line text-ink-2">{full.explanation}</p>}
+      {full && (full.kind === "expression" || full.kind === "solution") && (
+        <p className="mt-4 text-sound">
+          <span className="label text-sound!">Key </span>
+          <span className="num">{full.key.expression ?? (full.key.set === "none" ? "no solution" : full.key.set === "all" ? "all real numbers" : (full.key.values?.join(" or ") ?? full.key.where))}</span>
+        </p>
+      )}
       {full?.kind === "numeric" && (
         <p className="mt-4 text-sound">
           <span className="label text-sound!">Key </span>
@@ -204,9 +213,7 @@ function Shown({ q }: { q: Benched }) {
         <div className="mt-5">
           <h3 className="label mb-1">Worked</h3>
           {full.worked.map((w) => (
-            <p key={w} className="num">
-              {w}
-            </p>
+            <WorkedLine key={w} text={w} />
           ))}
         </div>
       )}

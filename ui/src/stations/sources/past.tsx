@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, useNavigate, useOutletContext } from "react-router";
 import { api, asBytes, take, type Paper, type PaperText, type Question } from "../../api/client";
 import { Note } from "../../marginalia/note";
+import { Prose } from "../../parts/prose";
 import { About } from "../../parts/about";
 import { Button, Cap } from "../../parts/button";
 import { homeRow, useKeys } from "../../parts/keys";
@@ -303,12 +304,14 @@ function Understood({ question: q, setKey }: { question: Question; setKey: (key:
         <span>{kindNames[q.kind] ?? q.kind}</span>
         {q.marks !== undefined && <span>{counted(q.marks, "mark")}</span>}
       </p>
-      <p className="font-read text-[16px] leading-snug whitespace-pre-line wrap-anywhere">{q.stem}</p>
+      <p className="font-read text-[16px] leading-snug whitespace-pre-line wrap-anywhere">
+        <Prose text={q.stem} />
+      </p>
       {q.options && (
         <ul className="mt-3">
           {q.options.map((o, i) => (
             <Offered key={o.id} on={right.includes(o.id)} fixed={q.kind === "match"} choose={() => setKey(q.kind === "truefalse" ? o.id : toggled(q, o.id))} name={q.kind === "match" ? o.id : letter(i)} cap={q.kind === "match" ? undefined : homeRow[i]?.cap}>
-              {o.text}
+              <Prose text={o.text} />
             </Offered>
           ))}
         </ul>

@@ -1,0 +1,45 @@
+package writer
+
+import (
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"zincowl/core/question"
+)
+
+func TestFrames(t *testing.T) {
+	for _, l := range question.Levels {
+		frames := storyFrames[l]
+		if len(frames) < 12 {
+			t.Errorf("%s has only %d stories", l, len(frames))
+		}
+		for _, f := range append(frames, plainFrames...) {
+			givens := strings.Count(f, "{are}") + strings.Count(f, "{of}")
+			if givens != 1 || strings.Count(f, "{ask}") != 1 || !strings.HasSuffix(f, "?") && !strings.HasSuffix(f, ".") {
+				t.Errorf("%q tells its givens %d times", f, givens)
+			}
+			text := fill(f, []string{"the dose is 2 mg/L", "the volume is 3 ML"}, []string{"a dose of 2 mg/L", "a volume of 3 ML"}, "mass in kg", Brief{Setting: "a pump house"})
+			if strings.ContainsAny(text, "{}") || strings.Count(text, "mg/L") != 1 || text[:1] != strings.ToUpper(text[:1]) {
+				t.Errorf("%q is filled as %q", f, text)
+			}
+		}
+	}
+}
+
+func TestShareOfStories(t *testing.T) {
+	for _, share := range []float64{0, 0.33, 1} {
+		b := Brief{WordProblems: &share, Setting: "a pump house"}
+		for _, l := range question.Levels {
+			told := 0
+			for seed := range uint64(300) {
+				if strings.Contains(frame(rand.New(rand.NewPCG(seed, 2)), l, b, true), "{place}") {
+					told++
+				}
+			}
+			if got := float64(told) / 300; got < share-0.08 || got > share+0.08 {
+				t.Errorf("%s: %.2f of the questions are stories, asked for %.2f", l, got, share)
+			}
+		}
+	}
+}
