@@ -47,10 +47,11 @@ check: build e2e/node_modules/.ready
 test: check
 	@tools/debian.sh postgresql chromium tesseract-ocr r-doc-pdf
 	go test ./...
-	tools/fuzz.sh
+	tools/fuzz.sh core/source core/split core/syllabus
 	cd e2e && node_modules/.bin/playwright test
 
-# Some seconds for each reader; FUZZTIME=1m make fuzz for longer.
+# The tests search the readers of files for what crashes or hangs them. This searches the
+# other targets too, whose properties are finer; FUZZTIME=1m make fuzz for longer.
 fuzz:
 	tools/fuzz.sh
 
