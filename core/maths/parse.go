@@ -127,24 +127,35 @@ func (p *parser) beginsFactor() bool {
 	return false
 }
 
-// signed = ["-" | "+" | "±"] power
+// signed = { "-" | "+" } [ "±" ] power. Two minus signs in a row undo each other.
 func (p *parser) signed(depth int) (Node, error) {
-	t := p.peek()
-	if t.kind == tokenOp && (t.text == "-" || t.text == "+" || t.text == "±") {
-		if depth >= maxDepth {
-			return nil, p.fail(t, "this is nested too deeply")
+	negative, either := false, false
+	for {
+		t := p.peek()
+		if t.kind != tokenOp || t.text != "-" && t.text != "+" && t.text != "±" {
+			break
+		}
+		if either || t.text == "±" && negative {
+			return nil, p.fail(t, "a number, a name or a bracket was expected, not another sign")
 		}
 		p.next++
-		x, err := p.signed(depth + 1)
-		switch {
-		case err != nil || t.text == "+":
-			return x, err
-		case t.text == "±":
-			return Either{x}, nil
+		switch t.text {
+		case "-":
+			negative = !negative
+		case "±":
+			either = true
 		}
+	}
+	x, err := p.power(depth)
+	switch {
+	case err != nil:
+		return nil, err
+	case either:
+		return Either{x}, nil
+	case negative:
 		return Negative{x}, nil
 	}
-	return p.power(depth)
+	return x, nil
 }
 
 // power = atom { suffix } [ superscript | "^" signed ]

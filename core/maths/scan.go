@@ -350,13 +350,13 @@ func (s *scanner) tail(i int) int {
 	case last.kind == tokenWord && r == '_' && i+1 < len(s.text):
 		end := i + 1
 		if s.text[end] == '{' {
-			if shut := strings.IndexByte(s.text[end:], '}'); shut > 0 {
+			if shut := strings.IndexByte(s.text[end:], '}'); shut > 1 && strings.IndexFunc(s.text[end+1:end+shut], notInIndex) < 0 {
 				last.text += "_" + s.text[end+1:end+shut]
 				last.end = end + shut + 1
 				return last.end
 			}
 		}
-		for end < len(s.text) && (s.text[end] >= '0' && s.text[end] <= '9' || s.text[end] >= 'a' && s.text[end] <= 'z' || s.text[end] >= 'A' && s.text[end] <= 'Z') {
+		for end < len(s.text) && !notInIndex(rune(s.text[end])) {
 			end++
 		}
 		if end > i+1 {
@@ -384,4 +384,9 @@ func (s *scanner) tail(i int) int {
 		return digits
 	}
 	return i
+}
+
+// notInIndex says what can't stand in the index of a name.
+func notInIndex(r rune) bool {
+	return r >= 0x80 || !unicode.IsLetter(r) && !unicode.IsDigit(r)
 }

@@ -63,6 +63,7 @@ func TestReadStatements(t *testing.T) {
 		{"x != 3", "x ≠ 3"},
 		{"5! / 3!", "5! ÷ 3!"},
 		{"½x", "1 ÷ 2 × x"},
+		{"--x - --2", "x − 2"},
 		{"log(x, 2)", "log_2(x)"},
 	} {
 		r, err := Read(c.in, Notation{})
