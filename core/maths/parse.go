@@ -197,7 +197,10 @@ func (p *parser) exponent(depth int) (Node, error) {
 			return nil, p.fail(t, "this is nested too deeply")
 		}
 		p.next++
-		return p.signed(depth + 1)
+		if p.peek().kind == tokenOpen {
+			return p.signed(depth + 1)
+		}
+		return p.signed(depth + 2) // as deep as the brackets it is printed with
 	}
 	return nil, nil
 }

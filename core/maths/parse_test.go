@@ -56,7 +56,7 @@ func TestParseErrorsPointAtTheCharacter(t *testing.T) {
 		{"× a", "a number, a name or a bracket", 0},
 		{"a) + b", "operator was expected", 1},
 		{strings.Repeat("(", 200) + "a", "nested too deeply", 60},
-		{strings.Repeat("a^", 200) + "a", "nested too deeply", 121},
+		{strings.Repeat("a^", 200) + "a", "nested too deeply", 61},
 		{strings.Repeat("a+", 5000), "longer than", 0},
 	} {
 		_, err := Parse(c.in)

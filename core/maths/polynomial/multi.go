@@ -111,10 +111,27 @@ func (p Multi) degree(i int) int {
 func GCDMulti(p, q Multi) (Multi, bool) {
 	_, p = p.Primitive()
 	_, q = q.Primitive()
-	return heuristic(p, q, 0)
+	if len(p) == 1 || len(q) == 1 { // then it is a product of powers
+		e := slices.Clone(p[0].E)
+		for _, t := range slices.Concat(p, q) {
+			for i := range e {
+				e[i] = min(e[i], t.E[i])
+			}
+		}
+		return Multi{{big.NewRat(1, 1), e}}, true
+	}
+	left := maxEvaluations
+	return heuristic(p, q, &left)
 }
 
-func heuristic(p, q Multi, depth int) (Multi, bool) {
+// maxEvaluations bounds the work of a common divisor of several variables, each of
+// which may need several numbers to be tried.
+const maxEvaluations = 120
+
+func heuristic(p, q Multi, left *int) (Multi, bool) {
+	if *left--; *left < 0 {
+		return nil, false
+	}
 	vars := len(p[0].E)
 	v := -1
 	for i := range vars {
@@ -136,12 +153,12 @@ func heuristic(p, q Multi, depth int) (Multi, bool) {
 	}
 	xi.Add(xi, big.NewInt(29))
 	for range 6 {
-		if xi.BitLen()*(p.degree(v)+q.degree(v)+1) > 1<<14 || depth > 8 {
+		if xi.BitLen()*(p.degree(v)+q.degree(v)+1) > 1<<14 {
 			return nil, false
 		}
 		a, b := p.at(v, xi), q.at(v, xi)
 		if len(a) > 0 && len(b) > 0 {
-			if h, ok := heuristic(a, b, depth+1); ok {
+			if h, ok := heuristic(a, b, left); ok {
 				g := digits(h, v, xi)
 				_, g = g.Primitive()
 				if _, ok := p.Div(g); ok {
