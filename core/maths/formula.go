@@ -13,6 +13,12 @@ type Variable struct {
 	Unit    Unit
 }
 
+// Means says whether two variables are one and the same quantity: they are called
+// the same and measure the same dimension.
+func (v Variable) Means(w Variable) bool {
+	return strings.EqualFold(v.Meaning, w.Meaning) && v.Unit.Same(w.Unit)
+}
+
 // Formula is an equation with the list of what its names mean. The first
 // variable is the subject, which stands alone on the left.
 type Formula struct {

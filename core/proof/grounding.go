@@ -65,10 +65,13 @@ func (x *examination) held(c question.Cite) (string, bool) {
 		}
 		return "", false
 	case x.quantitative():
-		for _, e := range x.library.formulas {
-			if e.Passage == c.Passage && strings.Contains(source.Fold(c.Quote), source.Fold(e.Quote)) && x.fit(e) != nil {
-				equation, _, _ := strings.Cut(e.Text, ",")
-				return equation, true
+		solved, _ := x.solve()
+		if solved == nil {
+			return "", false
+		}
+		for _, e := range solved.by {
+			if e.Passage == c.Passage && strings.Contains(source.Fold(c.Quote), source.Fold(e.Quote)) {
+				return e.Text, true
 			}
 		}
 		return "", false

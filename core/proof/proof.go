@@ -22,6 +22,7 @@ import (
 	"zincowl/core/fact"
 	"zincowl/core/language"
 	"zincowl/core/maths"
+	"zincowl/core/maths/sheet"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
@@ -98,6 +99,7 @@ type Library struct {
 	terms    []entry
 	limits   []entry
 	formulas []formula
+	sheet    *sheet.Sheet // of the formulas, in the same order
 
 	overruled map[string][]overruling // by passage
 }
@@ -160,6 +162,11 @@ func NewLibrary(sources []Source) *Library {
 			l.limits = append(l.limits, e)
 		}
 	}
+	var formulas []maths.Formula
+	for _, f := range l.formulas {
+		formulas = append(formulas, f.Formula)
+	}
+	l.sheet = sheet.New(formulas)
 	return l
 }
 

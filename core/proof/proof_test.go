@@ -5,6 +5,7 @@ import (
 	"math/big"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -118,12 +119,17 @@ var faults = []fault{
 	}, false, Faulted},
 	{"given changed", func(q *question.Question) bool {
 		found := maths.FindQuantities(q.Stem)
-		if q.Model == nil || len(found) == 0 {
-			return false
+		if q.Model == nil || len(found) == 0 || len(q.Model.Stages) > 1 || slices.Contains(q.LevelBecause, "choice between formulas") {
+			return false // it may not matter
 		}
 		f := found[0]
 		q.Stem = q.Stem[:f.Start] + maths.Exact(f.Value.Add(f.Value, f.Value)) + q.Stem[f.Start+len(f.Shown):]
 		return true
+	}, true, Faulted},
+	{"change turned round", func(q *question.Question) bool {
+		stem := q.Stem
+		q.Stem = strings.Replace(stem, " rises by ", " falls by ", 1)
+		return stem != q.Stem && strings.Contains(stem, "What is the new ") && !strings.Contains(stem, "100%")
 	}, true, Faulted},
 	{"typed number ten times too much", func(q *question.Question) bool {
 		q.Key.Value += "0"

@@ -3,18 +3,19 @@ package proof
 import (
 	"fmt"
 	"math/big"
-	"regexp"
 	"slices"
 	"strings"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/sheet"
 	"zincowl/core/question"
 )
 
 // recompute works a quantitative question out again. It takes the givens from
-// the words of the stem and the formula from the sources, never from the
+// the words of the stem and the formulas from the sources, never from the
 // question's own model or steps, and compares what comes out with the key and
-// with every option.
+// with every option. Where givens are known by their units alone, agreement shows
+// the key right, but disagreement leaves it open.
 func (x *examination) recompute() []Finding {
 	if !x.quantitative() {
 		return nil
@@ -26,10 +27,19 @@ func (x *examination) recompute() []Finding {
 		}
 		return []Finding{{Check: "recompute", Verdict: Unsure, At: "stem", Title: "Could not be recomputed", Says: says}}
 	}
+	mend := x.mend
+	out := x.compareOptions
 	if x.Kind == question.Numeric {
-		return []Finding{x.compareTyped(solved)}
+		out = x.compareTyped
 	}
-	return []Finding{x.compareOptions(solved)}
+	f := out(solved)
+	if len(solved.taken) > 0 {
+		f.Says += " Taken by their units: " + strings.Join(solved.taken, ", ") + "."
+		if f.Verdict == Fail {
+			f.Verdict, f.Title, x.mend = Unsure, "Another answer came out", mend
+		}
+	}
+	return []Finding{f}
 }
 
 // quantitative says whether the answer is a number with givens in the stem.
@@ -53,197 +63,69 @@ func (x *examination) quantitative() bool {
 
 // solution is a stem worked out.
 type solution struct {
-	formula formula
-	asked   maths.Variable
-	value   maths.Quantity // in the unit asked for
-	working string
+	by      []formula // in the order they are worked
+	value   maths.Quantity
+	working []string
+	taken   []string // what is known by its unit alone
 }
 
 func (s *solution) text() string { return s.value.Text(3) }
 
-// solve finds the one formula of the sources whose names and units account for
-// every quantity of the stem and leave one variable to ask for. Formulas that
-// the question cites are tried first. Where there is none, or several that
-// disagree, it says why.
+// says is the working as a sentence.
+func (s *solution) says() string { return strings.Join(s.working, "; then ") }
+
+func (x *examination) evidenceOf(s *solution) []Evidence {
+	var out []Evidence
+	for _, f := range s.by {
+		out = append(out, x.library.evidence(f.entry, "")...)
+	}
+	return out
+}
+
+// solve finds which formulas of the sources answer the stem. Those that the question
+// cites are tried first. Where nothing answers it, or several answers are equally
+// well founded and disagree, it says why.
 func (x *examination) solve() (*solution, string) {
+	if len(x.library.formulas) == 0 {
+		return nil, ""
+	}
 	cited := map[string]bool{}
 	for _, c := range x.Cites {
 		cited[c.Passage] = true
 	}
-	var near, all []*solution
-	for _, f := range x.library.formulas {
-		s := x.fit(f)
-		if s == nil {
-			continue
-		}
-		all = append(all, s)
-		if cited[f.Passage] {
-			near = append(near, s)
+	all := x.library.sheet.Answers(x.Stem)
+	var near []sheet.Answer
+	for _, a := range all {
+		if !slices.ContainsFunc(a.Formulas, func(i int) bool { return !cited[x.library.formulas[i].Passage] }) {
+			near = append(near, a)
 		}
 	}
-	for _, found := range [][]*solution{near, all} {
+	for _, found := range [][]sheet.Answer{near, all} {
 		if len(found) == 0 {
 			continue
 		}
+		best := found[0]
+		s := &solution{value: best.Value, working: best.Working, taken: best.Taken}
+		for _, i := range best.Formulas {
+			s.by = append(s.by, x.library.formulas[i])
+		}
 		for _, other := range found[1:] {
-			if other.value.Unit.Dim != found[0].value.Unit.Dim || other.value.In(found[0].value.Unit).Cmp(found[0].value.Value) != 0 {
-				return nil, fmt.Sprintf("Two formulas fit these givens and disagree: “%s” and “%s”.", found[0].formula.Text, other.formula.Text)
+			if other.Rivals(best) && !other.Equal(best) {
+				return nil, fmt.Sprintf("The stem can be worked in two ways that disagree: %s by “%s”, and %s by “%s”.",
+					best.Value.Text(3), s.by[len(s.by)-1].Text, other.Value.Text(3), x.library.formulas[other.Formulas[len(other.Formulas)-1]].Text)
 			}
 		}
-		return found[0], ""
-	}
-	if len(x.library.formulas) == 0 {
-		return nil, ""
-	}
-	return nil, "No formula of the sources fits the givens of this stem; check that each is stated once, with its name and unit."
-}
-
-// mention is a variable's name or meaning where it stands in the stem.
-type mention struct {
-	name  string
-	start int
-	end   int
-}
-
-// fit reads the stem by one formula: which quantity is which variable, and
-// which variable is asked for.
-func (x *examination) fit(f formula) *solution {
-	found := maths.FindQuantities(x.Stem)
-	if len(found) != len(f.Variables)-1 {
-		return nil
-	}
-	mentions := x.mentions(f)
-	givens := map[string]maths.Quantity{}
-	for _, q := range found {
-		name := claim(q, mentions, f, givens)
-		if name == "" {
-			return nil
+		if best.Sure == sheet.Possible {
+			return nil, fmt.Sprintf("It may come to %s (%s), but the stem tells more than that rests on; check what else matters.", best.Value.Text(3), s.says())
 		}
-		given := q.Quantity
-		if v, _ := f.Variable(name); given.Unit.Text == "" {
-			given.Unit = v.Unit
-		}
-		givens[name] = given
+		return s, ""
 	}
-	var asked *maths.Variable
-	for i, v := range f.Variables {
-		if _, ok := givens[v.Name]; !ok {
-			asked = &f.Variables[i]
-		}
-	}
-	if asked == nil || !slices.ContainsFunc(mentions, func(m mention) bool { return m.name == asked.Name }) {
-		return nil
-	}
-	value, err := f.Compute(asked.Name, givens)
-	if err != nil {
-		return nil
-	}
-	if u, ok := askedUnit(x.Stem); ok && u.Same(asked.Unit) {
-		value = maths.Quantity{Value: value.In(u), Unit: u}
-	}
-	s := &solution{formula: f, asked: *asked, value: value}
-	s.working = working(f, *asked, givens, value)
-	return s
-}
-
-// mentions finds where the formula's variables are named in the stem. A longer
-// name hides a shorter one inside it.
-func (x *examination) mentions(f formula) []mention {
-	stem := strings.ToLower(x.Stem)
-	var out []mention
-	for _, v := range f.Variables {
-		for _, phrase := range []string{strings.ToLower(v.Meaning), strings.ToLower(v.Name)} {
-			if len([]rune(phrase)) < 2 {
-				continue
-			}
-			for from := 0; ; {
-				i := strings.Index(stem[from:], phrase)
-				if i < 0 {
-					break
-				}
-				start := from + i
-				from = start + len(phrase)
-				if wordAt(stem, start, from) {
-					out = append(out, mention{v.Name, start, from})
-				}
-			}
-		}
-	}
-	return slices.DeleteFunc(out, func(m mention) bool {
-		return slices.ContainsFunc(out, func(o mention) bool {
-			return o.end-o.start > m.end-m.start && o.start <= m.start && o.end >= m.end
-		})
-	})
-}
-
-func wordAt(s string, start, end int) bool {
-	letter := func(c byte) bool { return c >= 'a' && c <= 'z' || c >= 0x80 }
-	return (start == 0 || !letter(s[start-1])) && (end == len(s) || !letter(s[end]))
-}
-
-// claim finds which variable a quantity gives: the one named closest before it,
-// or right after it ("2.5 mg/L dose"), of those whose unit has its dimension.
-func claim(q maths.Found, mentions []mention, f formula, taken map[string]maths.Quantity) string {
-	best, gap := "", 1<<30
-	for _, m := range mentions {
-		v, _ := f.Variable(m.name)
-		if _, gone := taken[m.name]; gone || !q.Unit.Same(v.Unit) && q.Unit.Text != "" || q.Unit.Text == "" && v.Unit.Text != "" {
-			continue
-		}
-		distance := q.Start - m.end
-		if distance < 0 {
-			distance = (m.start - q.End) * 4 // a name after its number must be close
-		}
-		if distance >= 0 && distance < gap {
-			best, gap = m.name, distance
-		}
-	}
-	if gap > 60 {
-		return ""
-	}
-	return best
-}
-
-var asksIn = regexp.MustCompile(`(?i)\b(?:what|which|how|find|work out|calculate|give)\b[^.?]*?\bin ([^\s,.?]+(?:(?: per | a )[^\s,.?]+)?)`)
-
-// askedUnit is the unit the stem asks for: "what is the mass in kg".
-func askedUnit(stem string) (maths.Unit, bool) {
-	for _, m := range asksIn.FindAllStringSubmatch(stem, -1) {
-		text := m[1]
-		for text != "" {
-			if u, ok := maths.ParseUnit(text); ok && text != "a" {
-				return u, true
-			}
-			cut := strings.LastIndexByte(text, ' ')
-			if cut < 0 {
-				break
-			}
-			text = text[:cut]
-		}
-	}
-	return maths.One, false
-}
-
-func working(f formula, asked maths.Variable, givens map[string]maths.Quantity, value maths.Quantity) string {
-	expr, err := f.For(asked.Name)
-	if err != nil {
-		return ""
-	}
-	shown := map[string]string{}
-	for name, q := range givens {
-		v, _ := f.Variable(name)
-		shown[name] = maths.Quantity{Value: q.In(v.Unit), Unit: v.Unit}.Text(5)
-	}
-	sign := "="
-	if maths.Significant(value.Value) > 3 {
-		sign = "≈"
-	}
-	return maths.Substituted(expr, shown) + " " + sign + " " + value.Text(3)
+	return nil, "No formula of the sources, and no two or three of them together, fit the givens of this stem; check that each is stated once, with its name and unit."
 }
 
 // compareOptions holds every option against the value that was found.
 func (x *examination) compareOptions(s *solution) Finding {
-	out := Finding{Check: "recompute", At: "key", Expected: s.text(), Evidence: x.library.evidence(s.formula.entry, "")}
+	out := Finding{Check: "recompute", At: "key", Expected: s.text(), Evidence: x.evidenceOf(s)}
 	var right []question.Option
 	for _, o := range x.Options {
 		if agrees(o.Text, s.value) {
@@ -254,15 +136,15 @@ func (x *examination) compareOptions(s *solution) Finding {
 	switch {
 	case len(right) == 1 && right[0].ID == key.ID:
 		out.Verdict, out.shows = Pass, true
-		out.Title, out.Says = "Recomputed", s.working+"."
+		out.Title, out.Says = "Recomputed", s.says()+"."
 	case len(right) == 1:
 		out.Verdict, out.Title = Fail, "The key is wrong"
-		out.Says = fmt.Sprintf("%s, not %s.", s.working, key.Text)
+		out.Says = fmt.Sprintf("%s, not %s.", s.says(), key.Text)
 		x.mend = x.rekey(right[0].ID)
-		x.mend.Worked = []string{s.working}
+		x.mend.Worked = s.working
 	case len(right) == 0:
 		out.Verdict, out.Title = Fail, "The right answer is in none of the options"
-		out.Says = fmt.Sprintf("%s, and no option says so.", s.working)
+		out.Says = fmt.Sprintf("%s, and no option says so.", s.says())
 		q := x.Question
 		q.Options = append([]question.Option(nil), q.Options...)
 		for i := range q.Options {
@@ -270,30 +152,30 @@ func (x *examination) compareOptions(s *solution) Finding {
 				q.Options[i].Text = s.text()
 			}
 		}
-		q.Worked = []string{s.working}
+		q.Worked = s.working
 		x.mend = &q
 	default:
 		out.Verdict, out.Title = Fail, "More than one option is right"
-		out.Says = fmt.Sprintf("%s, and both “%s” and “%s” say so.", s.working, right[0].Text, right[1].Text)
+		out.Says = fmt.Sprintf("%s, and both “%s” and “%s” say so.", s.says(), right[0].Text, right[1].Text)
 	}
 	return out
 }
 
 // compareTyped holds the value of the key against the value that was found.
 func (x *examination) compareTyped(s *solution) Finding {
-	out := Finding{Check: "recompute", At: "key", Expected: s.text(), Evidence: x.library.evidence(s.formula.entry, "")}
+	out := Finding{Check: "recompute", At: "key", Expected: s.text(), Evidence: x.evidenceOf(s)}
 	unit, ok := maths.ParseUnit(x.Key.Unit)
 	if ok && agrees(maths.WithUnit(x.Key.Value, unit), s.value) {
 		out.Verdict, out.shows = Pass, true
-		out.Title, out.Says = "Recomputed", s.working+"."
+		out.Title, out.Says = "Recomputed", s.says()+"."
 		return out
 	}
 	out.Verdict, out.Title = Fail, "The key is wrong"
-	out.Says = fmt.Sprintf("%s, not %s.", s.working, x.KeyText())
+	out.Says = fmt.Sprintf("%s, not %s.", s.says(), x.KeyText())
 	q := x.Question
 	number, _ := maths.Show(s.value.Value, 3)
 	q.Key = question.Key{Value: strings.ReplaceAll(number, ",", ""), Unit: s.value.Unit.Text, Tolerance: x.Key.Tolerance}
-	q.Worked = []string{s.working}
+	q.Worked = s.working
 	x.mend = &q
 	return out
 }

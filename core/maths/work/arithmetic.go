@@ -39,7 +39,9 @@ func Arithmetic(text string) []Claim {
 			value.Value = value.In(right.Unit)
 		}
 		claim.Verdict = Right
-		if !near(right.Shown, right.Value, value.Value) {
+		// "(1 − 0.7) × 100% = 30%" and "0.3 × 100 = 30%" are both written.
+		inPercent := right.Unit.Text == "%" && near(right.Shown, right.Value, new(big.Rat).Mul(value.Value, big.NewRat(100, 1)))
+		if !inPercent && !near(right.Shown, right.Value, value.Value) {
 			shown, _ := maths.Show(value.Value, max(3, len(strings.Trim(right.Shown, "0.,"))))
 			claim.Verdict, claim.Why = Wrong, fmt.Sprintf("it is %s", maths.WithUnit(shown, right.Unit))
 		}

@@ -1,0 +1,144 @@
+package sheet
+
+import (
+	"maps"
+	"math/big"
+	"slices"
+
+	"zincowl/core/maths"
+)
+
+// route is a way to a term: a formula to be worked for it, after the route to one
+// of its other terms if that is not given.
+type route struct {
+	asked   int // a term
+	formula int
+	before  *route
+	leaves  []int // the terms that have to be given
+}
+
+// maxRoute bounds how many formulas a route has.
+const maxRoute = 3
+
+// routes are the ways to a term, the shortest first.
+func (s *Sheet) routes(asked int) []route {
+	var out []route
+	for length := 1; length <= maxRoute; length++ {
+		out = append(out, s.routesOf(asked, length, nil, nil)...)
+	}
+	return out
+}
+
+// routesOf are the routes with so many formulas that use none of the given ones,
+// and find none of the given terms.
+func (s *Sheet) routesOf(asked, length int, used, above []int) []route {
+	var out []route
+	for i, of := range s.of {
+		if slices.Contains(used, i) || !slices.Contains(of, asked) || !s.solves(i, asked) {
+			continue
+		}
+		var others []int
+		for _, t := range of {
+			if t != asked {
+				others = append(others, t)
+			}
+		}
+		if slices.ContainsFunc(others, func(t int) bool { return slices.Contains(above, t) }) {
+			continue
+		}
+		if length == 1 {
+			out = append(out, route{asked: asked, formula: i, leaves: others})
+			continue
+		}
+		for at, t := range others {
+			for _, before := range s.routesOf(t, length-1, append(slices.Clone(used), i), append(slices.Clone(above), asked)) {
+				if slices.Contains(before.leaves, asked) {
+					continue
+				}
+				leaves := slices.Concat(others[:at], others[at+1:])
+				for _, l := range before.leaves {
+					if !slices.Contains(leaves, l) {
+						leaves = append(leaves, l)
+					}
+				}
+				out = append(out, route{asked, i, &before, leaves})
+			}
+		}
+	}
+	return out
+}
+
+// solves says whether a formula can be worked for a term, which stands in it once.
+func (s *Sheet) solves(formula, t int) bool {
+	n := 0
+	for _, o := range s.of[formula] {
+		if o == t {
+			n++
+		}
+	}
+	_, err := s.formulas[formula].For(s.name(formula, t))
+	return n == 1 && err == nil
+}
+
+// name is what a formula calls a term.
+func (s *Sheet) name(formula, t int) string {
+	at := slices.Index(s.of[formula], t)
+	return s.formulas[formula].Variables[at].Name
+}
+
+// formulasOf lists the formulas of a route in the order they are worked.
+func (r route) formulasOf() []int {
+	if r.before == nil {
+		return []int{r.formula}
+	}
+	return append(r.before.formulasOf(), r.formula)
+}
+
+// work computes a route with values for its leaves and adds a line for each
+// formula.
+func (s *Sheet) work(r route, known map[int]maths.Quantity, lines *[]string) (maths.Quantity, error) {
+	values := known
+	if r.before != nil {
+		q, err := s.work(*r.before, known, lines)
+		if err != nil {
+			return q, err
+		}
+		values = maps.Clone(known)
+		values[r.before.asked] = q
+	}
+	f := s.formulas[r.formula]
+	givens := map[string]maths.Quantity{}
+	for i, t := range s.of[r.formula] {
+		if q, ok := values[t]; ok && t != r.asked {
+			givens[f.Variables[i].Name] = q
+		}
+	}
+	name := s.name(r.formula, r.asked)
+	out, err := f.Compute(name, givens)
+	if err == nil && lines != nil {
+		*lines = append(*lines, line(f, name, givens, out))
+	}
+	return out, err
+}
+
+// line shows a formula with its numbers: "2.5 mg/L × 1.8 ML ÷ 0.65 ≈ 6.92 kg".
+func line(f maths.Formula, asked string, givens map[string]maths.Quantity, value maths.Quantity) string {
+	expr, err := f.For(asked)
+	if err != nil {
+		return ""
+	}
+	shown := map[string]string{}
+	for name, q := range givens {
+		v, _ := f.Variable(name)
+		shown[name] = maths.Quantity{Value: q.In(v.Unit), Unit: v.Unit}.Text(5)
+	}
+	return maths.Substituted(expr, shown) + sign(value.Value) + value.Text(3)
+}
+
+// sign stands before a value that is shown to three digits.
+func sign(v *big.Rat) string {
+	if maths.Significant(v) > 3 {
+		return " ≈ "
+	}
+	return " = "
+}
