@@ -36,7 +36,7 @@ var storyFrames = map[question.Level][]string{
 		"The panel at {place} shows {of}. What is the {ask}?",
 		"An inspector visits {place} on a day when {are}. What is the {ask}?",
 		"For the day's record of {place}, {are}. What is the {ask}?",
-		"Two operators at {place} agree that {are}. What is the {ask}?",
+		"The operators at {place} agree that {are}. What is the {ask}?",
 		"At the end of a shift at {place}, {are}. What is the {ask}?",
 	},
 	question.Medium: {
@@ -44,7 +44,7 @@ var storyFrames = map[question.Level][]string{
 		"A visiting engineer at {place} writes down {of}. What is the {ask}?",
 		"An older log of {place} shows {of}. What is the {ask}?",
 		"The maker of a new instrument at {place} states that {are}. What is the {ask}?",
-		"Two shifts at {place} keep their records in different units: {are}. What is the {ask}?",
+		"The shifts at {place} keep their records in different units: {are}. What is the {ask}?",
 		"A drawing kept at {place} says that {are}. What is the {ask}?",
 		"The neighbouring works reports {of} to {place}. What is the {ask}?",
 		"A contractor at {place} measures {of}. What is the {ask}?",
@@ -75,15 +75,19 @@ const usualPlace = "the Larkmere works"
 // usualShare is the share of stories within each level.
 const usualShare = 0.33
 
+// stories is the share of questions told as stories.
+func (b Brief) stories() float64 {
+	if b.WordProblems != nil {
+		return *b.WordProblems
+	}
+	return usualShare
+}
+
 // frame draws a sentence for a level. Those with {of} are left out where a given's
 // name can't follow an article ("a water lost of 2 ML").
 func frame(r *rand.Rand, l question.Level, b Brief, articles bool) string {
-	share := usualShare
-	if b.WordProblems != nil {
-		share = *b.WordProblems
-	}
 	all := plainFrames
-	if r.Float64() < share {
+	if r.Float64() < b.stories() {
 		all = storyFrames[l]
 	}
 	var fit []string
@@ -95,8 +99,8 @@ func frame(r *rand.Rand, l question.Level, b Brief, articles bool) string {
 	return fit[r.IntN(len(fit))]
 }
 
-// fill puts the givens and what is asked into a frame.
-func fill(frame string, are, of []string, ask string, b Brief) string {
+// fill puts the givens, what happens to them and what is asked into a frame.
+func fill(frame string, are, of []string, then, ask string, b Brief) string {
 	place := b.Setting
 	if place == "" {
 		place = usualPlace
@@ -105,5 +109,5 @@ func fill(frame string, are, of []string, ask string, b Brief) string {
 	if strings.HasPrefix(frame, "{are}") {
 		first = upperFirst(first)
 	}
-	return strings.NewReplacer("{are}", first, "{of}", list(of), "{ask}", ask, "{place}", place).Replace(frame)
+	return strings.NewReplacer("{are}", first, "{of}", list(of), "{then}", then, "{ask}", ask, "{place}", place).Replace(frame)
 }

@@ -2,6 +2,7 @@ package writer
 
 import (
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
@@ -19,10 +20,22 @@ func TestFrames(t *testing.T) {
 			if givens != 1 || strings.Count(f, "{ask}") != 1 || !strings.HasSuffix(f, "?") && !strings.HasSuffix(f, ".") {
 				t.Errorf("%q tells its givens %d times", f, givens)
 			}
-			text := fill(f, []string{"the dose is 2 mg/L", "the volume is 3 ML"}, []string{"a dose of 2 mg/L", "a volume of 3 ML"}, "mass in kg", Brief{Setting: "a pump house"})
+			text := fill(f, []string{"the dose is 2 mg/L", "the volume is 3 ML"}, []string{"a dose of 2 mg/L", "a volume of 3 ML"}, "", "mass in kg", Brief{Setting: "a pump house"})
 			if strings.ContainsAny(text, "{}") || strings.Count(text, "mg/L") != 1 || text[:1] != strings.ToUpper(text[:1]) {
 				t.Errorf("%q is filled as %q", f, text)
 			}
+		}
+	}
+}
+
+func TestFramesOfChanges(t *testing.T) {
+	if len(changeStories) < 12 {
+		t.Errorf("only %d stories tell a change", len(changeStories))
+	}
+	for _, f := range slices.Concat(changeFrames, changeStories, stillFrames) {
+		text := fill(f, []string{"the area is 36 m²"}, nil, "flow rises by 20%", "By how much does the rate rise, in m/h?", Brief{})
+		if strings.ContainsAny(text, "{}") || strings.Count(text, "20%") != 1 || !strings.HasSuffix(text, "?") || text[:1] != strings.ToUpper(text[:1]) {
+			t.Errorf("%q is filled as %q", f, text)
 		}
 	}
 }

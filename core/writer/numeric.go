@@ -2,7 +2,6 @@ package writer
 
 import (
 	"fmt"
-	"math/big"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -17,24 +16,67 @@ type equation struct {
 	maths.Formula
 }
 
-// ideas are the questions a formula bears: easy with its givens in its own
-// units, medium with one given to be converted, hard with another unknown. Each
-// as a choice and as a typed number. A formula whose units do not agree bears
-// none.
-func (e equation) ideas(ranges learned) []*idea {
-	if e.CheckUnits() != nil {
-		return nil
+// problem is what tasks are drawn from: one formula, or two that share a variable,
+// put together.
+type problem struct {
+	maths.Formula
+	parts []equation     // as the sources state them
+	link  maths.Variable // that two parts share; it is neither given nor asked for
+}
+
+// quantitative are the questions that the formulas of all sources bear. Formulas
+// whose units do not agree bear none.
+func quantitative(all []equation, ranges learned) []*idea {
+	var sound []equation
+	for _, e := range all {
+		if e.CheckUnits() == nil {
+			sound = append(sound, e)
+		}
 	}
 	var out []*idea
-	add := func(level question.Level, kind question.Kind, plan func(r *rand.Rand) (task, error)) {
-		out = append(out, &idea{
-			level: level, kind: kind, many: true, topic: e.topic, source: e.src.ID, passage: e.Passage,
-			subject: string(level) + e.Text,
-			write: func(r *rand.Rand, b Brief) (question.Question, error) {
-				return e.write(r, b, kind, plan)
-			},
-		})
+	for _, e := range sound {
+		out = append(out, e.ideas(ranges)...)
+		out = append(out, e.choices(sound, ranges)...)
+		out = append(out, e.changes(ranges)...)
 	}
+	return append(out, chains(sound, ranges)...)
+}
+
+// plan draws a task.
+type plan func(r *rand.Rand) (task, error)
+
+// pose makes the ideas of a plan: one as a choice and one as a typed number.
+func (p problem) pose(level question.Level, feature string, plan plan) []*idea {
+	at := p.parts[len(p.parts)-1]
+	var out []*idea
+	for _, kind := range []question.Kind{question.Choice, question.Numeric} {
+		i := &idea{
+			level: level, kind: kind, many: true, topic: at.topic, source: at.src.ID, passage: at.Passage,
+			subject: string(level) + feature + p.Text,
+			write: func(r *rand.Rand, b Brief) (question.Question, error) {
+				t, err := plan(r)
+				if err != nil {
+					return question.Question{}, err
+				}
+				t.level = level
+				if feature != "" {
+					t.because = feature
+				}
+				return t.write(r, b, kind)
+			},
+		}
+		if first := p.parts[0]; first.src.ID != i.source {
+			i.also = first.src.ID
+		}
+		out = append(out, i)
+	}
+	return out
+}
+
+// ideas are the questions that a formula bears by itself: easy with its givens in
+// its own units, medium with one given to be converted, hard with another unknown.
+func (e equation) ideas(ranges learned) []*idea {
+	p := problem{Formula: e.Formula, parts: []equation{e}}
 	subject := e.Formula.Subject().Name
 	var unknowns, convertible []string
 	for _, v := range e.Variables[1:] {
@@ -45,174 +87,43 @@ func (e equation) ideas(ranges learned) []*idea {
 			convertible = append(convertible, v.Name)
 		}
 	}
-	for _, kind := range []question.Kind{question.Choice, question.Numeric} {
-		add(question.Easy, kind, func(r *rand.Rand) (task, error) {
-			return e.draw(r, subject, "", ranges)
-		})
-		if len(convertible) > 0 {
-			add(question.Medium, kind, func(r *rand.Rand) (task, error) {
-				return e.draw(r, subject, convertible[r.IntN(len(convertible))], ranges)
-			})
-		}
-		if len(unknowns) > 0 {
-			add(question.Hard, kind, func(r *rand.Rand) (task, error) {
-				return e.draw(r, unknowns[r.IntN(len(unknowns))], "", ranges)
-			})
-		}
+	out := p.pose(question.Easy, "", func(r *rand.Rand) (task, error) { return p.draw(r, subject, "", ranges) })
+	if len(convertible) > 0 {
+		out = append(out, p.pose(question.Medium, "conversion", func(r *rand.Rand) (task, error) {
+			return p.draw(r, subject, convertible[r.IntN(len(convertible))], ranges)
+		})...)
+	}
+	if len(unknowns) > 0 {
+		out = append(out, p.pose(question.Hard, "another unknown", func(r *rand.Rand) (task, error) {
+			return p.draw(r, unknowns[r.IntN(len(unknowns))], "", ranges)
+		})...)
 	}
 	return out
-}
-
-// task is a formula with numbers: what is given, what is asked, what it comes
-// to.
-type task struct {
-	asked     maths.Variable
-	expr      maths.Node // of the asked variable
-	givens    map[string]maths.Quantity
-	order     []string // the givens in the order of the formula
-	converted string   // the given that is stated in another unit, or ""
-	answer    *big.Rat
-}
-
-// draws is how often numbers are drawn before the best so far is taken.
-const draws = 60
-
-// draw finds plausible numbers with a readable answer. Values are drawn for all
-// variables of the right side and the subject computed from them, so that also
-// a question for another unknown has givens that belong together.
-func (e equation) draw(r *rand.Rand, asked, convert string, ranges learned) (task, error) {
-	v, _ := e.Variable(asked)
-	expr, err := e.For(asked)
-	if err != nil {
-		return task{}, err
-	}
-	var best task
-	bestCost := 1 << 30
-	for range draws {
-		t := task{asked: v, expr: expr, givens: map[string]maths.Quantity{}, converted: convert}
-		values := map[string]*big.Rat{}
-		for _, w := range e.Variables[1:] {
-			values[w.Name] = ranges.pick(w, r)
-		}
-		total, err := maths.Evaluate(e.Expr, values)
-		if err != nil || total.Sign() <= 0 {
-			continue
-		}
-		cost := 0
-		if subject := e.Formula.Subject(); asked != subject.Name {
-			total = maths.Round(total, 3)
-			if !plausible(subject, total) {
-				continue
-			}
-			cost += 2 * max(0, maths.Significant(total)-2)
-			t.givens[subject.Name] = maths.Quantity{Value: total, Unit: subject.Unit}
-			t.order = append(t.order, subject.Name)
-		}
-		for _, w := range e.Variables[1:] {
-			if w.Name == asked {
-				continue
-			}
-			q := maths.Quantity{Value: values[w.Name], Unit: w.Unit}
-			if w.Name == convert {
-				q, err = restate(q, r)
-				if err != nil {
-					break
-				}
-				cost += 3*max(0, maths.Significant(q.Value)-3) + awkward(q.Value)
-			}
-			t.givens[w.Name] = q
-			t.order = append(t.order, w.Name)
-		}
-		if err != nil {
-			continue
-		}
-		answer, err := e.Compute(asked, t.givens)
-		if err != nil || answer.Value.Sign() <= 0 || !plausible(v, answer.Value) {
-			continue
-		}
-		t.answer = answer.Value
-		cost += min(12, 2*max(0, maths.Significant(t.answer)-2)) + t.trivial()
-		if cost < bestCost {
-			best, bestCost = t, cost
-		}
-		if cost == 0 {
-			break
-		}
-	}
-	if best.answer == nil {
-		return best, fmt.Errorf("No plausible numbers were found for %s.", e.Text)
-	}
-	return best, nil
-}
-
-// awkward is the cost of a stated number that a person would write in another
-// unit.
-func awkward(v *big.Rat) int {
-	if v.Cmp(big.NewRat(1, 10)) < 0 || v.Cmp(big.NewRat(10000, 1)) >= 0 {
-		return 4
-	}
-	return 0
-}
-
-// trivial is the cost of numbers that make the question easier than its level:
-// a one, two givens alike, or an answer that is given.
-func (t task) trivial() int {
-	one := big.NewRat(1, 1)
-	seen := map[string]bool{t.answer.RatString(): true}
-	cost := 0
-	if t.answer.Cmp(one) == 0 {
-		cost += 6
-	}
-	for _, q := range t.givens {
-		if q.Value.Cmp(one) == 0 || seen[q.Value.RatString()] {
-			cost += 6
-		}
-		seen[q.Value.RatString()] = true
-	}
-	return cost
-}
-
-// restate gives a quantity in another unit of the same dimension, in a readable
-// number. The numbers near the given one that stay short are preferred.
-func restate(q maths.Quantity, r *rand.Rand) (maths.Quantity, error) {
-	units := maths.Siblings(q.Unit)
-	units = units[:min(len(units), 3)]
-	r.Shuffle(len(units), func(i, j int) { units[i], units[j] = units[j], units[i] })
-	for _, u := range units {
-		v := maths.Round(q.In(u), 2)
-		if v.Cmp(big.NewRat(1, 100)) >= 0 && v.Cmp(big.NewRat(100000, 1)) < 0 {
-			return maths.Quantity{Value: v, Unit: u}, nil
-		}
-	}
-	return q, fmt.Errorf("no other unit suits %s", q.Text(3))
 }
 
 // digits is the precision of answers.
 const digits = 3
 
 // write tells a task as a question.
-func (e equation) write(r *rand.Rand, b Brief, kind question.Kind, plan func(*rand.Rand) (task, error)) (question.Question, error) {
-	t, err := plan(r)
-	if err != nil {
-		return question.Question{}, err
-	}
+func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Question, error) {
 	number, exact := maths.Show(t.answer, digits)
 	shown := maths.WithUnit(number, t.asked.Unit)
 	q := question.Question{
-		Title:  upperFirst(t.asked.Meaning) + " from " + strings.Join(meanings(e.Formula, t.order), " and "),
-		Stem:   e.stem(t, r, b, exact),
-		Worked: e.worked(t, shown, exact),
-		Cites:  []question.Cite{e.cite()},
-		Model:  e.model(t),
+		Title:  t.title(),
+		Stem:   t.stem(r, b, exact),
+		Worked: t.worked(shown, exact),
+		Model:  t.model(),
 	}
-	q.Explanation = e.Text + "."
-	slips := e.slips(t)
-	if t.converted != "" {
-		q.LevelBecause = append(q.LevelBecause, "conversion")
+	var texts []string
+	for _, e := range t.problem.parts {
+		q.Cites = append(q.Cites, e.cite())
+		texts = append(texts, e.Text+".")
 	}
-	if t.asked.Name != e.Formula.Subject().Name {
-		q.LevelBecause = append(q.LevelBecause, "another unknown")
+	q.Explanation = strings.Join(texts, " ")
+	if t.because != "" {
+		q.LevelBecause = []string{t.because}
 	}
+	slips := t.slips()
 	if kind == question.Numeric {
 		q.Key = question.Key{Value: strings.ReplaceAll(number, ",", ""), Unit: t.asked.Unit.Text, Tolerance: "0.5%"}
 		for _, s := range slips {
@@ -229,6 +140,13 @@ func (e equation) write(r *rand.Rand, b Brief, kind question.Kind, plan func(*ra
 	}
 	q = arrange(q, options, r)
 	return inOrder(q), nil
+}
+
+func (t task) title() string {
+	if t.change != nil {
+		return upperFirst(t.change.asked.Meaning) + " when the " + t.change.of.Meaning + " changes"
+	}
+	return upperFirst(t.asked.Meaning) + " from " + list(t.meanings())
 }
 
 // inOrder sorts numeric options by size, as papers print them.
@@ -253,34 +171,40 @@ func inOrder(q question.Question) question.Question {
 
 // stem tells the givens once each with their units and asks, in a sentence drawn
 // for the level.
-func (e equation) stem(t task, r *rand.Rand, b Brief, exact bool) string {
+func (t task) stem(r *rand.Rand, b Brief, exact bool) string {
 	var are, of []string
 	articles := true
 	for _, name := range t.order {
-		v, _ := e.Variable(name)
+		v := t.variable(name)
 		value := t.givens[name].Text(digits)
 		are = append(are, "the "+v.Meaning+" is "+value)
 		of = append(of, article(v.Meaning)+" of "+value)
 		articles = articles && !participle(lastWord(v.Meaning))
 	}
-	ask := t.asked.Meaning
-	if t.asked.Unit.Text != "" {
-		ask += " in " + spoken(t.asked.Unit)
+	var out string
+	if t.change != nil {
+		out = t.change.stem(r, b, are)
+	} else {
+		ask := t.asked.Meaning
+		if t.asked.Unit.Text != "" {
+			ask += " in " + spoken(t.asked.Unit)
+		}
+		out = fill(frame(r, t.manner(), b, articles), are, of, "", ask, b)
 	}
-	out := fill(frame(r, e.levelOf(t), b, articles), are, of, ask, b)
 	if !exact {
 		out = out[:len(out)-1] + ", to three significant figures" + out[len(out)-1:]
 	}
 	return out
 }
 
-// levelOf is the level of a task: its features, not its words, make it.
-func (e equation) levelOf(t task) question.Level {
+// manner is the level whose stories suit the task: those of medium speak of other
+// units, those of hard look backwards from a result.
+func (t task) manner() question.Level {
 	switch {
-	case t.asked.Name != e.Formula.Subject().Name:
-		return question.Hard
 	case t.converted != "":
 		return question.Medium
+	case t.asked.Name != t.problem.Formula.Subject().Name:
+		return question.Hard
 	}
 	return question.Easy
 }
@@ -319,22 +243,27 @@ func list(parts []string) string {
 	return strings.Join(parts[:len(parts)-1], ", ") + " and " + parts[len(parts)-1]
 }
 
-func meanings(f maths.Formula, names []string) []string {
+func (t task) meanings() []string {
 	var out []string
-	for _, n := range names {
-		v, _ := f.Variable(n)
-		out = append(out, v.Meaning)
+	for _, n := range t.order {
+		out = append(out, t.variable(n).Meaning)
 	}
 	return out
 }
 
-// worked are the steps: the conversion, the formula turned round, the numbers
-// put in, the result.
-func (e equation) worked(t task, shown string, exact bool) []string {
+// worked are the steps: the conversion, each formula turned round and with its
+// numbers put in, the result.
+func (t task) worked(shown string, exact bool) []string {
+	if t.change != nil {
+		return t.change.worked(t, shown, exact)
+	}
 	var steps []string
 	values := map[string]string{}
 	for _, name := range t.order {
-		v, _ := e.Variable(name)
+		v, ok := t.problem.Variable(name)
+		if !ok {
+			continue // belongs to a formula that is not the right one
+		}
 		q := t.givens[name]
 		own := maths.Quantity{Value: q.In(v.Unit), Unit: v.Unit}
 		number, whole := maths.Show(own.Value, 5)
@@ -343,8 +272,26 @@ func (e equation) worked(t task, shown string, exact bool) []string {
 			steps = append(steps, fmt.Sprintf("%s %s %s", q.Text(digits), equals(whole), values[name]))
 		}
 	}
-	steps = append(steps, t.asked.Name+" = "+t.expr.String())
-	return append(steps, fmt.Sprintf("%s %s %s", maths.Substituted(t.expr, values), equals(exact), shown))
+	expr := t.expr
+	if t.linked != nil {
+		first, second := t.problem.inTurn(t.asked.Name)
+		at, in := first.means(t.problem.link), second.means(t.problem.link)
+		found := maths.Quantity{Value: t.linked, Unit: at.Unit}
+		one, _ := first.For(at.Name) // drawing the task has worked both
+		steps = append(steps, substituted(at.Name, one, values, equals(true), found.Text(5))...)
+		carried := maths.Quantity{Value: found.In(in.Unit), Unit: in.Unit}
+		values[in.Name] = carried.Text(5)
+		if in.Unit.Factor.Cmp(at.Unit.Factor) != 0 {
+			steps = append(steps, found.Text(5)+" = "+carried.Text(5))
+		}
+		expr, _ = second.For(t.asked.Name)
+	}
+	return append(steps, substituted(t.asked.Name, expr, values, equals(exact), shown)...)
+}
+
+// substituted are the two lines of a formula: with its names and with its numbers.
+func substituted(name string, expr maths.Node, values map[string]string, sign, shown string) []string {
+	return []string{name + " = " + expr.String(), fmt.Sprintf("%s %s %s", maths.Substituted(expr, values), sign, shown)}
 }
 
 func equals(exact bool) string {
@@ -354,10 +301,21 @@ func equals(exact bool) string {
 	return "≈"
 }
 
-func (e equation) model(t task) *question.Model {
-	givens := map[string]string{}
-	for name, q := range t.givens {
-		givens[name] = maths.WithUnit(maths.Exact(q.Value), q.Unit)
+func (t task) model() *question.Model {
+	m := &question.Model{Stages: []question.Stage{{Givens: stated(t.givens)}}, Asked: t.asked.Name, Unit: t.asked.Unit.Text}
+	for _, e := range t.problem.parts {
+		m.Formulas = append(m.Formulas, e.Text)
 	}
-	return &question.Model{Formulas: []string{e.Text}, Stages: []question.Stage{{Givens: givens}}, Asked: t.asked.Name, Unit: t.asked.Unit.Text}
+	if t.change != nil {
+		m.Stages = append(m.Stages, question.Stage{Givens: stated(t.change.after)})
+	}
+	return m
+}
+
+func stated(givens map[string]maths.Quantity) map[string]string {
+	out := map[string]string{}
+	for name, q := range givens {
+		out[name] = maths.WithUnit(maths.Exact(q.Value), q.Unit)
+	}
+	return out
 }

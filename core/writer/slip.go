@@ -2,6 +2,7 @@ package writer
 
 import (
 	"fmt"
+	"maps"
 	"math/big"
 	"slices"
 	"strings"
@@ -21,68 +22,296 @@ type slip struct {
 // All are positive, within five powers of ten of the answer, and differ from it
 // and from each other by more than two per cent, so that they stay different
 // at the precision shown.
-func (e equation) slips(t task) []slip {
+func (t task) slips() []slip {
 	var out []slip
-	add := func(id string, value *big.Rat, err error, why string) {
-		if err != nil || value == nil || value.Sign() <= 0 || close(value, t.answer) || far(value, t.answer) {
+	add := func(w wrong) {
+		if w.value == nil || w.value.Sign() <= 0 || close(w.value, t.answer) || far(w.value, t.answer) || !sensible(t.asked, w.value) {
 			return
 		}
 		for _, s := range out {
-			if close(s.value, value) {
+			if close(s.value, w.value) {
 				return
 			}
 		}
-		if !sensible(t.asked, value) {
-			return
-		}
-		number, _ := maths.Show(value, digits)
+		number, _ := maths.Show(w.value, digits)
 		if strings.Contains(number, ".") {
 			number = strings.TrimRight(strings.TrimRight(number, "0"), ".")
 		}
-		out = append(out, slip{id, value, maths.WithUnit(number, t.asked.Unit), why})
+		out = append(out, slip{w.id, w.value, maths.WithUnit(number, t.asked.Unit), w.why})
 	}
-	own := map[string]*big.Rat{}   // in the formula's units
-	naive := map[string]*big.Rat{} // as stated, units overlooked
-	for name, q := range t.givens {
-		v, _ := e.Variable(name)
-		own[name], naive[name] = q.In(v.Unit), q.Value
-	}
-	if t.converted != "" {
-		v, _ := e.Variable(t.converted)
-		given := t.givens[t.converted]
-		value, err := maths.Evaluate(t.expr, naive)
-		add("unit-not-converted", value, err, fmt.Sprintf("%s was put in as if it were in %s.", given.Text(digits), unitText(v.Unit)))
-		turned := map[string]*big.Rat{}
-		for name, x := range own {
-			turned[name] = x
+	for _, find := range catalogue {
+		for _, w := range find(t) {
+			add(w)
 		}
-		turned[t.converted] = new(big.Rat).Quo(given.Value, given.Unit.In(v.Unit))
-		value, err = maths.Evaluate(t.expr, turned)
-		add("conversion-turned-over", value, err, fmt.Sprintf("%s was multiplied where it has to be divided, or the other way about.", given.Text(digits)))
-	}
-	if t.asked.Name != e.Formula.Subject().Name {
-		// The formula as it stands, with the subject's value in the place of the unknown.
-		asIs := map[string]*big.Rat{}
-		for name, x := range own {
-			asIs[name] = x
-		}
-		asIs[t.asked.Name] = own[e.Formula.Subject().Name]
-		value, err := maths.Evaluate(e.Expr, asIs)
-		add("formula-not-turned-round", value, err, fmt.Sprintf("The numbers were put into %s as it stands.", e.Text))
-	}
-	for _, w := range wrongTurns(t.expr) {
-		value, err := maths.Evaluate(w.expr, own)
-		add(w.id, value, err, w.why)
-	}
-	for _, p := range []struct {
-		by   *big.Rat
-		says string
-	}{{big.NewRat(10, 1), "ten times too much"}, {big.NewRat(1, 10), "a tenth of it"}, {big.NewRat(1000, 1), "a thousand times too much"}, {big.NewRat(1, 1000), "a thousandth of it"}} {
-		add("power-of-ten", new(big.Rat).Mul(t.answer, p.by), nil, "The decimal point has moved; this is "+p.says+".")
 	}
 	// A wrong answer that is absurdly far off tempts nobody: those come last.
 	slices.SortStableFunc(out, func(a, b slip) int { return remote(a.value, t.answer) - remote(b.value, t.answer) })
 	return out
+}
+
+// wrong is what a slip comes to, nil where it comes to nothing.
+type wrong struct {
+	id    string
+	value *big.Rat
+	why   string
+}
+
+// catalogue finds slips by what they are about, the likeliest first. A slip keeps
+// its id whatever the formula, so that what recurs with a candidate can be seen.
+var catalogue = []func(task) []wrong{
+	task.changeSlips, task.choiceSlips, task.conversionSlips, task.chainSlips, task.formulaSlips, task.meaningSlips, task.operationSlips, task.scaleSlips,
+}
+
+// computed is the value of an expression, or nil.
+func computed(n maths.Node, values map[string]*big.Rat) *big.Rat {
+	v, err := maths.Evaluate(n, values)
+	if err != nil {
+		return nil
+	}
+	return v
+}
+
+// with is a copy of values with another one for a name.
+func with(values map[string]*big.Rat, name string, v *big.Rat) map[string]*big.Rat {
+	out := maps.Clone(values)
+	out[name] = v
+	return out
+}
+
+// conversionSlips overlook units, or convert the wrong way.
+func (t task) conversionSlips() []wrong {
+	if t.converted == "" {
+		return nil
+	}
+	v, given, own := t.variable(t.converted), t.givens[t.converted], t.own()
+	said := given.Text(digits)
+	factor := given.Unit.In(v.Unit)
+	out := []wrong{
+		{"unit-not-converted", computed(t.expr, with(own, v.Name, given.Value)), fmt.Sprintf("%s was put in as if it were in %s.", said, unitText(v.Unit))},
+		{"conversion-turned-over", computed(t.expr, with(own, v.Name, new(big.Rat).Quo(given.Value, factor))), fmt.Sprintf("%s was multiplied where it has to be divided, or the other way about.", said)},
+	}
+	hour, minute, second := unit("h"), unit("min"), unit("s")
+	if v.Unit.Same(hour) && (given.Unit.Factor.Cmp(minute.Factor) == 0 || given.Unit.Factor.Cmp(second.Factor) == 0) {
+		hundred := new(big.Rat).Quo(given.Value, big.NewRat(100, 1))
+		out = append(out, wrong{"sixties-as-hundredths", computed(t.expr, with(own, v.Name, hundred)), fmt.Sprintf("%s was written as a decimal without dividing by 60.", said)})
+	}
+	for _, power := range []struct {
+		like   string
+		root   int64
+		unlike string
+	}{{"m²", 2, "a length, not an area"}, {"m³", 3, "a length, not a volume"}} {
+		if v.Unit.Same(unit(power.like)) {
+			if root, ok := rootOf(factor, power.root); ok {
+				out = append(out, wrong{"factor-of-lengths", computed(t.expr, with(own, v.Name, new(big.Rat).Mul(given.Value, root))), fmt.Sprintf("%s was converted with the factor of %s.", said, power.unlike)})
+			}
+		}
+	}
+	return out
+}
+
+func unit(text string) maths.Unit {
+	u, _ := maths.ParseUnit(text)
+	return u
+}
+
+// rootOf is the exact root of a power of ten, other than one.
+func rootOf(v *big.Rat, n int64) (*big.Rat, bool) {
+	for e := int64(-9); e <= 9; e++ {
+		ten := new(big.Rat).SetInt(new(big.Int).Exp(big.NewInt(10), big.NewInt(max(e, -e)), nil))
+		if e < 0 {
+			ten.Inv(ten)
+		}
+		power := big.NewRat(1, 1)
+		for range n {
+			power.Mul(power, ten)
+		}
+		if e != 0 && power.Cmp(v) == 0 {
+			return ten, true
+		}
+	}
+	return nil, false
+}
+
+// choiceSlips take the wrong formula of the sheet.
+func (t task) choiceSlips() []wrong {
+	if t.decoy == nil {
+		return nil
+	}
+	v, own := t.decoy.Variable, t.own()
+	out := []wrong{{"wrong-formula", t.decoy.value, fmt.Sprintf("The formula for the %s was taken.", t.decoy.other.Formula.Subject().Meaning)}}
+	for _, w := range t.problem.Variables[1:] {
+		out = append(out, wrong{"wrong-given", computed(t.expr, with(own, w.Name, own[v.Name])), fmt.Sprintf("The %s was put in for the %s.", v.Meaning, w.Meaning)})
+	}
+	return out
+}
+
+// chainSlips lose one of two formulas, or the precision between them.
+func (t task) chainSlips() []wrong {
+	if t.linked == nil {
+		return nil
+	}
+	first, second := t.problem.inTurn(t.asked.Name)
+	at, in := first.means(t.problem.link), second.means(t.problem.link)
+	expr, err := second.For(t.asked.Name)
+	if err != nil {
+		return nil
+	}
+	own := t.own()
+	exact := maths.Quantity{Value: t.linked, Unit: at.Unit}.In(in.Unit)
+	out := []wrong{{"first-step-alone", exact, fmt.Sprintf("The %s alone was taken for the answer.", at.Meaning)}}
+	if exact.Cmp(t.linked) != 0 {
+		out = append(out, wrong{"unit-between-steps", computed(expr, with(own, in.Name, t.linked)), fmt.Sprintf("The %s was carried over in %s as if it were in %s.", at.Meaning, unitText(at.Unit), unitText(in.Unit))})
+	}
+	for _, v := range first.Variables {
+		if own[v.Name] != nil && v.Name != at.Name {
+			out = append(out, wrong{"step-left-out", computed(expr, with(own, in.Name, own[v.Name])), fmt.Sprintf("The %s was put in where the %s has to be found first.", v.Meaning, in.Meaning)})
+		}
+	}
+	rounded := maths.Round(exact, 1)
+	return append(out, wrong{"rounded-too-early", computed(expr, with(own, in.Name, rounded)), fmt.Sprintf("The %s was rounded to one digit before it was used.", in.Meaning)})
+}
+
+// formulaSlips use a formula as it stands though another unknown is asked for.
+func (t task) formulaSlips() []wrong {
+	subject := t.problem.Formula.Subject().Name
+	if t.change != nil || t.asked.Name == subject {
+		return nil
+	}
+	own := t.own()
+	return []wrong{{"formula-not-turned-round", computed(t.problem.Expr, with(own, t.asked.Name, own[subject])), fmt.Sprintf("The numbers were put into %s as it stands.", t.problem.Text)}}
+}
+
+// meaningSlips mistake what a given is: the diameter for the radius, a share for its
+// rest, per cent for a decimal.
+func (t task) meaningSlips() []wrong {
+	if t.change != nil {
+		return nil
+	}
+	var out []wrong
+	own := t.own()
+	one, hundred := big.NewRat(1, 1), big.NewRat(100, 1)
+	for _, name := range t.order {
+		v, x := t.variable(name), own[name]
+		meaning := strings.ToLower(v.Meaning)
+		put := func(id string, x *big.Rat, why string) {
+			out = append(out, wrong{id, computed(t.expr, with(own, name, x)), why})
+		}
+		switch {
+		case strings.Contains(meaning, "radius"):
+			put("diameter-for-radius", new(big.Rat).Mul(x, big.NewRat(2, 1)), fmt.Sprintf("The diameter was put in for the %s.", v.Meaning))
+		case strings.Contains(meaning, "diameter"):
+			put("radius-for-diameter", new(big.Rat).Quo(x, big.NewRat(2, 1)), fmt.Sprintf("The radius was put in for the %s.", v.Meaning))
+		}
+		if v.Unit.Text == "" && x.Cmp(one) < 0 {
+			put("rest-for-share", new(big.Rat).Sub(one, x), fmt.Sprintf("What is left beside the %s was put in for it.", v.Meaning))
+		}
+		if v.Unit.Text == "%" {
+			put("percent-as-number", new(big.Rat).Mul(x, hundred), fmt.Sprintf("%s was put in without dividing by a hundred.", t.givens[name].Text(digits)))
+		}
+	}
+	return out
+}
+
+// operationSlips take one operation of the formula for another.
+func (t task) operationSlips() []wrong {
+	if t.change != nil {
+		return nil
+	}
+	var out []wrong
+	own := t.own()
+	for _, w := range wrongTurns(t.expr) {
+		out = append(out, wrong{w.id, computed(w.expr, own), w.why})
+	}
+	return out
+}
+
+// scaleSlips move the decimal point.
+func (t task) scaleSlips() []wrong {
+	var out []wrong
+	for _, p := range []struct {
+		by   *big.Rat
+		says string
+	}{{big.NewRat(10, 1), "ten times too much"}, {big.NewRat(1, 10), "a tenth of it"}, {big.NewRat(1000, 1), "a thousand times too much"}, {big.NewRat(1, 1000), "a thousandth of it"}} {
+		out = append(out, wrong{"power-of-ten", new(big.Rat).Mul(t.answer, p.by), "The decimal point has moved; this is " + p.says + "."})
+	}
+	return out
+}
+
+// changeSlips mistake what a change is of, or which way it goes.
+func (t task) changeSlips() []wrong {
+	c := t.change
+	if c == nil {
+		return nil
+	}
+	hundred, one := big.NewRat(100, 1), big.NewRat(1, 1)
+	share := new(big.Rat).Quo(c.percent, hundred)
+	more, less := new(big.Rat).Add(one, share), new(big.Rat).Sub(one, share)
+	given, subject := c.of.Meaning, c.asked.Meaning
+	turned := more // the percentage on the wrong side
+	if c.up {
+		turned = less
+	}
+	factor := new(big.Rat).Quo(c.later, c.before)
+	direct := new(big.Rat).Quo(c.to.Value, c.from.Value)
+	switch c.asks {
+	case forValue:
+		inverted := new(big.Rat).Mul(c.before, direct)
+		if !c.inverse {
+			inverted = new(big.Rat).Quo(c.before, direct)
+		}
+		return []wrong{
+			{"change-turned-round", inverted, fmt.Sprintf("The %s was taken to move the %s the other way.", given, subject)},
+			{"percent-taken-for-added", t.scaled(turned), "The percentage was taken off where it has to be added, or the other way about."},
+			{"percent-of-the-answer", new(big.Rat).Mul(c.before, turned), fmt.Sprintf("The percentage was put on the %s itself.", subject)},
+			{"change-for-new-value", distance(c.later, c.before), "This is by how much it changes, not what it becomes."},
+			{"percentage-alone", new(big.Rat).Mul(c.before, share), fmt.Sprintf("This is %s%% of the first %s, not what it becomes.", maths.Exact(c.percent), subject)},
+			{"change-missed", c.before, "The change was not taken into account."},
+			{"change-made-twice", new(big.Rat).Mul(c.later, factor), "The change was made twice."},
+		}
+	case forShare:
+		wrongBase := new(big.Rat).Quo(distance(c.later, c.before), c.later)
+		return []wrong{
+			{"percentage-carried-over", c.percent, fmt.Sprintf("The %s was taken to change by the same percentage as the %s.", subject, given)},
+			{"percentage-of-the-new-value", wrongBase.Mul(wrongBase, hundred), "It was compared with the value after the change, not the one before."},
+			{"ratio-for-change", new(big.Rat).Mul(factor, hundred), "This is what it becomes in per cent of what it was, not the change."},
+			{"percentage-left-over", new(big.Rat).Sub(hundred, t.answer), "This is what is left of a hundred per cent."},
+			{"half-counted", new(big.Rat).Quo(t.answer, big.NewRat(2, 1)), "The change was spread over before and after; it counts once, from before."},
+			{"change-made-twice", new(big.Rat).Mul(t.answer, big.NewRat(2, 1)), "The change was counted twice."},
+		}
+	}
+	own := t.own()
+	gap := distance(c.to.Value, c.from.Value)
+	out := []wrong{
+		{"new-value-for-change", c.later, fmt.Sprintf("This is the %s after the change, not by how much it changes.", subject)},
+		{"change-missed", c.before, fmt.Sprintf("This is the %s before the change.", subject)},
+		{"change-alone", computed(t.problem.Expr, with(own, c.of.Name, gap)), fmt.Sprintf("The change of the %s alone was put into the formula.", given)},
+		{"percent-taken-for-added", distanceOf(computed(t.problem.Expr, with(own, c.of.Name, new(big.Rat).Mul(c.from.Value, turned))), c.before), "The percentage was taken off where it has to be added, or the other way about."},
+		{"percentage-carried-over", new(big.Rat).Mul(c.before, share), fmt.Sprintf("The %s was taken to change by the same percentage as the %s.", subject, given)},
+		{"before-and-after-added", new(big.Rat).Add(c.before, c.later), "Before and after were added where they have to be compared."},
+		{"change-of-the-given", gap, fmt.Sprintf("This is by how much the %s changes.", given)},
+	}
+	for _, w := range wrongTurns(t.problem.Expr) {
+		out = append(out, wrong{w.id, distanceOf(computed(w.expr, own), computed(w.expr, with(own, c.of.Name, c.to.Value))), w.why})
+	}
+	return out
+}
+
+// scaled is the subject's first value after the given was multiplied by a factor.
+func (t task) scaled(factor *big.Rat) *big.Rat {
+	if factor.Sign() <= 0 {
+		return nil
+	}
+	if t.change.inverse {
+		return new(big.Rat).Quo(t.change.before, factor)
+	}
+	return new(big.Rat).Mul(t.change.before, factor)
+}
+
+func distanceOf(a, b *big.Rat) *big.Rat {
+	if a == nil || b == nil {
+		return nil
+	}
+	return distance(a, b)
 }
 
 // remote is 1 for a value more than a hundred times off, else 0.
@@ -132,6 +361,10 @@ func wrongTurns(n maths.Node) []wrongTurn {
 			return
 		}
 		turn := func(id, why string, n maths.Node) { out = append(out, wrongTurn{id, why, put(n)}) }
+		if _, constant := b.Y.(maths.Number); constant && b.Op == '^' {
+			turn("power-forgotten", fmt.Sprintf("%s was not raised to its power.", upperFirst(the(b.X))), b.X)
+			turn("power-as-factor", fmt.Sprintf("%s was multiplied by %s where it has to be raised to it.", upperFirst(the(b.X)), b.Y), maths.Binary{Op: '*', X: b.X, Y: b.Y})
+		}
 		switch b.Op {
 		case '/':
 			turn("multiplied-for-divided", fmt.Sprintf("It was multiplied by %s, which has to divide.", the(b.Y)), maths.Binary{Op: '*', X: b.X, Y: b.Y})

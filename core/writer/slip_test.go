@@ -7,6 +7,7 @@ import (
 
 	"zincowl/core/fact"
 	"zincowl/core/maths"
+	"zincowl/core/question"
 	"zincowl/core/source"
 )
 
@@ -17,7 +18,7 @@ func formula(t testing.TB, text string) equation {
 	if !ok {
 		t.Fatalf("%q is not read", text)
 	}
-	return equation{Formula: f}
+	return equation{Formula: f, term: term{src: &Source{}}}
 }
 
 // given is a task with the numbers of a test in it.
@@ -28,7 +29,7 @@ func given(t testing.TB, e equation, asked string, values map[string]string) tas
 	if err != nil {
 		t.Fatal(err)
 	}
-	out := task{asked: v, expr: expr, givens: map[string]maths.Quantity{}}
+	out := task{problem: problem{Formula: e.Formula, parts: []equation{e}}, asked: v, expr: expr, givens: map[string]maths.Quantity{}}
 	for name, text := range values {
 		q, ok := maths.ParseQuantity(text)
 		if !ok {
@@ -73,7 +74,7 @@ func TestSlipsComeToWhatTheyName(t *testing.T) {
 		e := formula(t, c.formula)
 		task := given(t, e, c.asked, c.values)
 		got := map[string][]string{}
-		for _, s := range e.slips(task) {
+		for _, s := range task.slips() {
 			got[s.id] = append(got[s.id], s.shown)
 			if s.why == "" || s.value.Cmp(task.answer) == 0 {
 				t.Errorf("%s: the slip %s is %s because %q", c.name, s.id, s.shown, s.why)
@@ -94,7 +95,7 @@ func TestSlipsComeToWhatTheyName(t *testing.T) {
 func TestNoShareAboveTheWhole(t *testing.T) {
 	e := formula(t, "loss rate = lost / supplied, where the loss rate is a decimal, the lost is in ML and the supplied is in ML")
 	task := given(t, e, "loss rate", map[string]string{"lost": "1.8 ML", "supplied": "6 ML"})
-	for _, s := range e.slips(task) {
+	for _, s := range task.slips() {
 		if s.value.Cmp(big.NewRat(1, 1)) > 0 {
 			t.Errorf("%s comes to %s", s.id, s.shown)
 		}
@@ -129,7 +130,7 @@ func TestNumbersAreNotTrivial(t *testing.T) {
 	e := formula(t, "rate = flow / area, where the rate is in m/h, the flow is in m³/h and the area is in m²")
 	trivial := 0
 	for seed := range uint64(200) {
-		task, err := e.draw(rand.New(rand.NewPCG(seed, 7)), "rate", "", learned{})
+		task, err := problem{Formula: e.Formula, parts: []equation{e}}.draw(rand.New(rand.NewPCG(seed, 7)), "rate", "", learned{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -148,9 +149,9 @@ func TestNumbersAreNotTrivial(t *testing.T) {
 func TestStemsReadNaturally(t *testing.T) {
 	e := formula(t, "water lost = water supplied - water billed, where the water lost is in ML, the water supplied is in ML and the water billed is in ML")
 	task := given(t, e, "water lost", map[string]string{"water supplied": "8 ML", "water billed": "5 ML"})
-	task.order = []string{"water supplied", "water billed"}
+	task.order, task.level = []string{"water supplied", "water billed"}, question.Easy
 	for seed := range uint64(40) {
-		stem := e.stem(task, rand.New(rand.NewPCG(seed, 1)), Brief{}, true)
+		stem := task.stem(rand.New(rand.NewPCG(seed, 1)), Brief{}, true)
 		for _, odd := range []string{"a water supplied", "a water billed", "  ", "?.", ".?"} {
 			for i := range stem {
 				if i+len(odd) <= len(stem) && stem[i:i+len(odd)] == odd {

@@ -60,6 +60,7 @@ type idea struct {
 	many    bool
 	topic   string
 	source  string
+	also    string // another source it is drawn from
 	passage string
 	subject string // questions on one subject are spread over a batch
 	write   func(r *rand.Rand, b Brief) (question.Question, error)
@@ -107,9 +108,7 @@ func Study(sources []Source) *Material {
 	for _, t := range limits {
 		m.ideas = append(m.ideas, limitIdea(t))
 	}
-	for _, e := range equations {
-		m.ideas = append(m.ideas, e.ideas(ranges)...)
-	}
+	m.ideas = append(m.ideas, quantitative(equations, ranges)...)
 	return m
 }
 
@@ -277,7 +276,7 @@ type picker struct {
 func newPicker(m *Material, b Brief) *picker {
 	p := &picker{brief: b, topics: map[string]int{}, passages: map[string]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}}
 	for _, i := range m.ideas {
-		if b.wantsTopic(i.topic) && b.wantsSource(i.source) {
+		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) {
 			p.ideas = append(p.ideas, i)
 		}
 	}

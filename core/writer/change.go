@@ -1,0 +1,297 @@
+package writer
+
+import (
+	"fmt"
+	"math/big"
+	"math/rand/v2"
+	"slices"
+
+	"zincowl/core/maths"
+	"zincowl/core/question"
+)
+
+// change is a before and an after of one formula: one given moves, and what it does
+// to the subject is asked for.
+type change struct {
+	of, asked     maths.Variable
+	percent       *big.Rat // by which it moves
+	up, rises     bool     // the given, and the subject
+	told          telling
+	asks          asking
+	inverse       bool // the subject falls as the given rises
+	before, later *big.Rat
+	after         map[string]maths.Quantity // the givens after it
+	from, to      maths.Quantity            // of the given
+}
+
+// telling is how a change is told.
+type telling int
+
+const (
+	byPercent telling = iota // "rises by 20%"
+	toValue                  // "rises to 540 m³/h"
+	fromTo                   // "rises from 450 m³/h to 540 m³/h"
+)
+
+// asking is what is asked about a change.
+type asking int
+
+const (
+	forDifference asking = iota // by how much does the subject change
+	forValue                    // what does it become, when only its first value is known
+	forShare                    // by what percentage does it change
+)
+
+var percents = []int64{5, 10, 12, 15, 20, 25, 30, 40, 50, 60, 75, 80}
+
+// changes are the before-and-after questions that a formula bears.
+func (e equation) changes(ranges learned) []*idea {
+	p := problem{Formula: e.Formula, parts: []equation{e}}
+	var free []string // givens that occur once
+	for _, v := range e.Variables[1:] {
+		if _, err := e.For(v.Name); err == nil && !maths.Equal(e.Expr, maths.Name(v.Name)) {
+			free = append(free, v.Name)
+		}
+	}
+	if len(free) == 0 {
+		return nil
+	}
+	return p.pose(question.Hard, "before and after", func(r *rand.Rand) (task, error) {
+		return p.drawChange(r, free[r.IntN(len(free))], ranges)
+	})
+}
+
+// drawChange finds plausible numbers for a change of one given.
+func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, error) {
+	of, _ := p.Variable(name)
+	subject := p.Formula.Subject()
+	proportional, inverse := proportion(p.Expr, name)
+	asks := asking(r.IntN(3))
+	if !proportional {
+		asks = forDifference
+	}
+	var best task
+	bestCost := 1 << 30
+	for range draws {
+		t := task{problem: p, asked: subject, expr: p.Expr, givens: map[string]maths.Quantity{}}
+		c := &change{of: of, asked: subject, asks: asks, inverse: inverse, up: r.IntN(2) == 0, told: telling(r.IntN(3)), after: map[string]maths.Quantity{}}
+		if asks == forValue {
+			c.told = byPercent
+		}
+		c.percent = big.NewRat(percents[r.IntN(len(percents))], 1)
+		factor := new(big.Rat).Quo(c.percent, big.NewRat(100, 1))
+		if !c.up {
+			factor.Neg(factor)
+		}
+		factor.Add(factor, big.NewRat(1, 1))
+		for _, w := range p.Variables[1:] {
+			t.givens[w.Name] = maths.Quantity{Value: ranges.pick(w, r), Unit: w.Unit}
+			c.after[w.Name] = t.givens[w.Name]
+		}
+		c.from = t.givens[name]
+		c.to = maths.Quantity{Value: new(big.Rat).Mul(c.from.Value, factor), Unit: of.Unit}
+		c.after[name] = c.to
+		var err1, err2 error
+		c.before, err1 = maths.Evaluate(p.Expr, t.own())
+		c.later, err2 = maths.Evaluate(p.Expr, task{problem: p, givens: c.after}.own())
+		if err1 != nil || err2 != nil || c.before.Sign() <= 0 || c.later.Sign() <= 0 || c.before.Cmp(c.later) == 0 ||
+			!plausible(subject, c.before) || !plausible(subject, c.later) || !sensible(of, c.to.Value) || maths.Significant(c.to.Value) > 3 {
+			continue
+		}
+		c.rises = c.later.Cmp(c.before) > 0
+		cost := 0
+		switch asks {
+		case forDifference:
+			t.answer = distance(c.later, c.before)
+			if t.answer.Cmp(distance(c.to.Value, c.from.Value)) == 0 {
+				continue // a sum moves by what its part moves
+			}
+			if maths.Significant(c.before) > 5 || maths.Significant(c.later) > 5 {
+				continue
+			}
+			cost += 2*max(0, maths.Significant(c.before)-3) + 2*max(0, maths.Significant(c.later)-3)
+		case forValue:
+			t.answer = c.later
+			t.givens = map[string]maths.Quantity{subject.Name: {Value: c.before, Unit: subject.Unit}}
+			if maths.Significant(c.before) > 3 {
+				continue
+			}
+		case forShare:
+			t.asked = maths.Variable{Name: subject.Name, Meaning: subject.Meaning, Unit: hundredths}
+			t.answer = new(big.Rat).Quo(distance(c.later, c.before), c.before)
+			t.answer.Mul(t.answer, big.NewRat(100, 1))
+			t.givens = map[string]maths.Quantity{name: c.from}
+			if c.told == byPercent && !inverse {
+				continue // the answer would be told
+			}
+		}
+		for _, w := range p.Variables {
+			if _, ok := t.givens[w.Name]; ok && !(w.Name == name && (c.told == fromTo || asks == forShare)) {
+				t.order = append(t.order, w.Name)
+			}
+		}
+		t.change = c
+		cost += min(12, 2*max(0, maths.Significant(t.answer)-2)) + t.trivial()
+		if cost < bestCost {
+			best, bestCost = t, cost
+		}
+		if cost == 0 {
+			break
+		}
+	}
+	if best.answer == nil {
+		return best, fmt.Errorf("No plausible change was found for %s.", p.Text)
+	}
+	return best, nil
+}
+
+var hundredths, _ = maths.ParseUnit("%")
+
+func distance(a, b *big.Rat) *big.Rat {
+	d := new(big.Rat).Sub(a, b)
+	return d.Abs(d)
+}
+
+// proportion says whether an expression grows in proportion to a name in it, or in
+// inverse proportion: only products and quotients stand around it.
+func proportion(n maths.Node, name string) (proportional, inverse bool) {
+	for {
+		b, ok := n.(maths.Binary)
+		if !ok {
+			return n == maths.Name(name), inverse
+		}
+		inX := slices.Contains(maths.Names(b.X), name)
+		switch {
+		case b.Op != '*' && b.Op != '/':
+			return false, false
+		case inX:
+			n = b.X
+		default:
+			n, inverse = b.Y, inverse != (b.Op == '/')
+		}
+	}
+}
+
+// changeFrames tell what is known at first, {are}, what happens, {then}, and ask,
+// {ask}.
+var changeFrames = []string{
+	"{are}. The {then}. {ask}",
+	"At first {are}. The {then}. {ask}",
+	"Suppose that {are}. The {then}. {ask}",
+	"To begin with, {are}. Later the {then}. {ask}",
+}
+
+var changeStories = []string{
+	"At {place}, {are}. The {then}. {ask}",
+	"In the morning, {are} at {place}. By noon the {then}. {ask}",
+	"A shift at {place} starts when {are}. During the shift the {then}. {ask}",
+	"The log of {place} shows that {are}. Later the {then}. {ask}",
+	"On the first day of a trial at {place}, {are}. On the next day the {then}. {ask}",
+	"The panel at {place} shows that {are}. An hour on, the {then}. {ask}",
+	"Before a setting is changed at {place}, {are}. Afterwards the {then}. {ask}",
+	"A trainee at {place} notes that {are}. Before long the {then}. {ask}",
+	"For one shift at {place}, {are}. For the next the {then}. {ask}",
+	"A test run at {place} begins when {are}. In its later part the {then}. {ask}",
+	"The plan for {place} says that {are}. On the day itself the {then}. {ask}",
+	"At the start of a run at {place}, {are}. Towards its end the {then}. {ask}",
+}
+
+// stillFrames are for changes of which nothing but the change is known.
+var stillFrames = []string{
+	"The {then} while all else stays the same. {ask}",
+	"At {place} the {then}; nothing else is altered. {ask}",
+	"On a shift at {place} the {then}, all else being equal. {ask}",
+	"During a trial at {place} the {then}, and the rest is left as it was. {ask}",
+}
+
+func (c change) stem(r *rand.Rand, b Brief, are []string) string {
+	then := c.of.Meaning + " " + map[bool]string{true: "rises", false: "falls"}[c.up]
+	switch {
+	case c.told == byPercent:
+		then += " by " + maths.WithUnit(maths.Exact(c.percent), hundredths)
+	case c.told == toValue && len(are) > 0:
+		then += " to " + c.to.Text(digits)
+	default:
+		then += " from " + c.from.Text(digits) + " to " + c.to.Text(digits)
+	}
+	moves := map[bool]string{true: "rise", false: "fall"}[c.rises]
+	var ask string
+	switch c.asks {
+	case forShare:
+		ask = "By what percentage does the " + c.asked.Meaning + " " + moves + "?"
+	case forValue:
+		then += ", all else being equal"
+		ask = "What is the new " + c.asked.Meaning
+		if c.asked.Unit.Text != "" {
+			ask += " in " + spoken(c.asked.Unit)
+		}
+		ask += "?"
+	default:
+		ask = "By how much does the " + c.asked.Meaning + " " + moves
+		if c.asked.Unit.Text != "" {
+			ask += ", in " + spoken(c.asked.Unit)
+		}
+		ask += "?"
+	}
+	frames := stillFrames
+	if len(are) > 0 {
+		frames = changeFrames
+		if r.Float64() < b.stories() {
+			frames = changeStories
+		}
+	} else if r.Float64() >= b.stories() {
+		frames = stillFrames[:1]
+	}
+	return fill(frames[r.IntN(len(frames))], are, nil, then, ask, b)
+}
+
+// worked are the steps: the formula, before, after, and the two compared.
+func (c change) worked(t task, shown string, exact bool) []string {
+	name := c.asked.Name
+	steps := []string{name + " = " + t.problem.Expr.String()}
+	unit := c.asked.Unit
+	first, _ := maths.Show(c.before, 5)
+	first = maths.WithUnit(first, unit)
+	last, _ := maths.Show(c.later, 5)
+	last = maths.WithUnit(last, unit)
+	line := func(givens map[string]maths.Quantity, v *big.Rat, text string) {
+		values := map[string]string{}
+		for name, q := range givens {
+			values[name] = q.Text(5)
+		}
+		steps = append(steps, fmt.Sprintf("%s %s %s", maths.Substituted(t.problem.Expr, values), equals(maths.Significant(v) <= 5), text))
+	}
+	moved := fmt.Sprintf("%s %s %s%%", c.of.Name, map[bool]string{true: "+", false: "−"}[c.up], maths.Exact(c.percent))
+	factor := new(big.Rat).Quo(c.to.Value, c.from.Value)
+	times := maths.Exact(factor)
+	switch c.asks {
+	case forValue:
+		op := "×"
+		if c.inverse {
+			op = "÷"
+		}
+		return append(steps, moved+": "+times+" times as much", fmt.Sprintf("%s %s %s %s %s", first, op, times, equals(exact), shown))
+	case forShare:
+		ratio := times
+		if c.inverse {
+			ratio = "1 ÷ " + times
+			steps = append(steps, moved+": "+times+" times as much")
+		} else {
+			steps = append(steps, fmt.Sprintf("%s ÷ %s = %s", c.to.Text(5), c.from.Text(5), times))
+		}
+		if c.rises {
+			return append(steps, fmt.Sprintf("(%s − 1) × 100%% %s %s", ratio, equals(exact), shown))
+		}
+		return append(steps, fmt.Sprintf("(1 − %s) × 100%% %s %s", ratio, equals(exact), shown))
+	}
+	line(t.givens, c.before, first)
+	if c.told == byPercent {
+		steps = append(steps, fmt.Sprintf("%s × %s = %s", c.from.Text(5), times, c.to.Text(5)))
+	}
+	line(c.after, c.later, last)
+	high, low := last, first
+	if !c.rises {
+		high, low = first, last
+	}
+	return append(steps, fmt.Sprintf("%s − %s %s %s", high, low, equals(exact), shown))
+}
