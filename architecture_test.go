@@ -36,7 +36,7 @@ var siblings = map[string][]string{
 	"source":   {"language", "maths", "source"},
 	"fact":     {"language", "maths", "source"},
 	"syllabus": {"ability", "language", "source"},
-	"question": {"source"},
+	"question": {"maths", "source"},
 	"split":    {"language", "question", "source"},
 	"exercise": {"maths", "question"},
 	"writer":   {"exercise", "fact", "language", "maths", "question", "source"},

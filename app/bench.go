@@ -10,6 +10,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"zincowl/core/maths/figure"
 	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/store"
@@ -38,6 +39,7 @@ type Benched struct {
 	Options    []ShownOption      `json:"options" nullable:"false"`
 	Matches    []ShownOption      `json:"matches" nullable:"false" doc:"the right side, of a match"`
 	About      *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
+	Figure     *figure.Figure     `json:"figure,omitempty" doc:"a drawing of it"`
 	From       string             `json:"from" doc:"who wrote it: writer, endpoint, import or person"`
 	Correction bool               `json:"correction" doc:"the proof knows what is right instead"`
 	RestsUntil *time.Time         `json:"rests_until,omitempty"`
@@ -115,7 +117,7 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 	if err != nil {
 		return Benched{}, err
 	}
-	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, Matches: []ShownOption{}, About: q.Given, From: q.Origin.By}
+	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, Matches: []ShownOption{}, About: q.Given, Figure: q.Figure, From: q.Origin.By}
 	out.Unit = q.Key.Unit
 	for _, o := range q.Options {
 		out.Options = append(out.Options, ShownOption{o.ID, o.Text})

@@ -17,6 +17,7 @@ import (
 	"zincowl/core/ability"
 	"zincowl/core/marking"
 	"zincowl/core/maths"
+	"zincowl/core/maths/figure"
 	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/store"
@@ -68,6 +69,7 @@ type DrillItem struct {
 	Language string             `json:"language,omitempty" doc:"in which numbers are typed"`
 	Options  []ShownOption      `json:"options" nullable:"false" doc:"in the order shown"`
 	About    *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
+	Figure   *figure.Figure     `json:"figure,omitempty" doc:"a drawing of it"`
 	Feedback *Feedback          `json:"feedback,omitempty" doc:"once it is answered"`
 }
 
@@ -323,7 +325,7 @@ func (p placed) shown() DrillItem {
 	q := p.question
 	out := DrillItem{
 		Position: p.item.Position, Kind: q.Kind, Level: q.Level, Topic: p.item.Topic, Verdict: proof.Verdict(p.item.Verdict),
-		Stem: q.Stem, Language: q.Language, Options: []ShownOption{}, About: q.Given,
+		Stem: q.Stem, Language: q.Language, Options: []ShownOption{}, About: q.Given, Figure: q.Figure,
 	}
 	if q.Kind == question.Numeric {
 		out.Unit = q.Key.Unit

@@ -28,9 +28,22 @@ func (f Family) answer(p problem) (answer, error) {
 		}
 		return shownStatement(r.Expression), nil
 	case f.task != "solve":
-		return shownExpression(r.Expression), nil
+		return p.measured(shownExpression(r.Expression)), nil
 	}
 	return f.solution(r.Set, r.Values, r.Where)
+}
+
+// measured writes an answer with a unit as people do: as a decimal where it is a
+// fraction. One that has no short decimal is none.
+func (p problem) measured(a answer) answer {
+	v, ok := value(a.typed)
+	if !ok || p.unit == "" || v.IsInt() {
+		return a
+	}
+	if maths.Significant(v) > 4 || maths.Exact(v) == v.RatString() {
+		return answer{}
+	}
+	return answer{maths.Exact(v), "$" + maths.Exact(v) + "$"}
 }
 
 // solution writes a set of solutions.

@@ -21,6 +21,7 @@ import (
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/derive"
+	"zincowl/core/maths/figure"
 	"zincowl/core/maths/solve"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
@@ -38,6 +39,7 @@ type Family struct {
 	tail     string // added to every statement
 	relation bool   // the answer is a condition, not values
 	share    bool   // the answer lies between 0 and 1
+	signed   bool   // the answer to a question in words may be negative
 	because  [3]string
 	levels   [3][]form
 }
@@ -52,7 +54,15 @@ type form func(d *draw) string
 type draw struct {
 	r    *rand.Rand
 	said string // the question in words, where the form tells it
+
+	figure *figure.Figure // what it is asked about
+	unit   string         // that it is asked in
+	rule   string         // by which it is answered
+	wrongs []mistake
 }
+
+// mistake is a slip of one question: the statement that is worked in its place.
+type mistake struct{ id, why, statement string }
 
 // n is a number from lo to hi.
 func (d *draw) n(lo, hi int) int { return lo + d.r.IntN(max(1, hi-lo+1)) }
@@ -76,6 +86,22 @@ func (d *draw) order() string { return d.of("<", "<=", ">", ">=") }
 
 // say tells the question in words.
 func (d *draw) say(format string, args ...any) { d.said = fmt.Sprintf(format, args...) }
+
+// ask tells the question about a drawing, with the unit of the answer.
+func (d *draw) ask(unit, format string, args ...any) {
+	d.unit = unit
+	d.said = fmt.Sprintf(format, args...)
+	if unit != "" {
+		d.said += ", in " + unit
+	}
+	d.said += "?"
+}
+
+// by says by which rule a question is answered, and gives its statement.
+func (d *draw) by(rule, statement string) string {
+	d.rule = rule
+	return statement
+}
 
 // Families lists all families.
 func Families() []Family { return slices.Clone(families) }
@@ -211,6 +237,11 @@ type problem struct {
 	relations []maths.Relation // of a statement
 	result    work.Result
 	lines     []derive.Line
+
+	figure *figure.Figure
+	unit   string
+	rule   string
+	wrongs []mistake
 }
 
 // pose draws a statement and finds its answer.
@@ -225,7 +256,7 @@ func (f Family) pose(form form, r *rand.Rand) (problem, error) {
 	if err != nil || len(read.Doubts) > 0 {
 		return problem{}, fmt.Errorf("%s: %q can't be read: %v %v", f.ID, typed, err, read.Doubts)
 	}
-	p := problem{said: d.said}
+	p := problem{said: d.said, figure: d.figure, unit: d.unit, rule: d.rule, wrongs: d.wrongs}
 	if n, ok := read.Expression(); ok {
 		p.node = tidy(n)
 		typed = maths.Typed(p.node)
@@ -286,6 +317,9 @@ func (f Family) readable(p problem) bool {
 		return r.Set != "" && len(r.Where) <= longest
 	case "evaluate":
 		v, ok := value(r.Expression)
+		if p.unit != "" && p.measured(answer{typed: r.Expression}).typed == "" {
+			return false // nobody measures in sevenths of a metre
+		}
 		return ok && r.Set == "" && (len(v.Num().String()) <= 7 && len(v.Denom().String()) <= 4) || !ok && r.Expression != "" && r.Set == ""
 	}
 	return r.Expression != "" && r.Expression != p.task.Statement
@@ -311,7 +345,11 @@ func (p problem) derivation() []derive.Line {
 	case "simplify":
 		return derive.Simplify(p.node)
 	case "evaluate":
-		return derive.Arithmetic(p.node)
+		lines := derive.Arithmetic(p.node)
+		if p.figure != nil {
+			lines = p.fromDrawing(lines)
+		}
+		return lines
 	case "solve":
 		if len(p.relations) > 1 {
 			read, err := maths.Read(p.task.Statement, maths.Notation{})
@@ -345,11 +383,25 @@ func (p problem) derivation() []derive.Line {
 	return out
 }
 
+// fromDrawing puts before a calculation what is taken from the drawing, and after it
+// the answer, where π or a root is left to be collected.
+func (p problem) fromDrawing(lines []derive.Line) []derive.Line {
+	lines = append([]derive.Line{{Rule: "put the numbers in", Node: p.node}}, lines...)
+	last, err := maths.ReadExpression(p.result.Expression, maths.Notation{})
+	if err == nil && maths.Typed(lines[len(lines)-1].Node) != maths.Typed(last) {
+		lines = append(lines, derive.Line{Rule: "collect the factors", Node: last})
+	}
+	return lines
+}
+
 // write makes the question.
 func (f Family) write(p problem, r *rand.Rand, l question.Level, k question.Kind, options int) (question.Question, answer, error) {
 	q := question.Question{
 		Kind: k, Title: f.Title, Level: l, LevelBecause: []string{f.because[levelIndex(l)]}, Marks: 1, Language: "en",
-		Stem: f.stem(p), Origin: question.Origin{By: "writer", From: f.ID},
+		Stem: f.stem(p), Figure: p.figure, Origin: question.Origin{By: "writer", From: f.ID},
+	}
+	if p.rule != "" {
+		q.Worked = append(q.Worked, p.rule)
 	}
 	for _, line := range p.lines {
 		q.Worked = append(q.Worked, worked(line))
@@ -380,15 +432,41 @@ func (f Family) write(p problem, r *rand.Rand, l question.Level, k question.Kind
 		q.Key = question.Key{Expression: strings.TrimSuffix(right.typed, " + C")}
 	case question.Numeric:
 		v, ok := value(right.typed)
+		if p.figure != nil && (!ok || maths.Significant(v) > digits) {
+			if v, ok = decimal(right.typed); ok {
+				q.Stem += " Give the answer to three significant figures."
+				q.Key.Tolerance = "0.5%"
+			}
+		}
 		if !ok || maths.Significant(v) > 7 {
 			return q, right, fmt.Errorf("%s: %s is no number to type", f.ID, right.typed)
 		}
-		q.Key = question.Key{Value: maths.Exact(v)}
+		q.Key.Value = maths.Exact(v)
+		if unit, ok := maths.ParseUnit(p.unit); ok {
+			q.Key.Unit = unit.Text
+		}
 	default:
 		return q, right, fmt.Errorf("%s has no questions of kind %s", f.ID, k)
 	}
 	q.ID = question.Identify(q)
 	return q, right, q.Validate()
+}
+
+// digits is to how many figures an answer is rounded that has no end.
+const digits = 3
+
+// decimal is a number rounded for typing.
+func decimal(typed string) (*big.Rat, bool) {
+	n, err := maths.ReadExpression(typed, maths.Notation{})
+	if err != nil {
+		return nil, false
+	}
+	calc := algebra.New(algebra.DefaultBudget)
+	form, err := calc.Form(n)
+	if err != nil {
+		return nil, false
+	}
+	return calc.Decimal(form, digits)
 }
 
 // choose lays out the options: the right one and the slips, in an order drawn

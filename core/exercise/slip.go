@@ -29,6 +29,7 @@ func (f Family) slips(p problem, right answer) []slip {
 	used := map[string]int{}
 	seen := map[string]bool{right.shown: true, right.typed: true}
 	add := func(id, why string, a answer) {
+		a = p.measured(a)
 		if len(found) >= maxCandidates || used[id] > 2 || a.shown == "" || len(a.typed) > 2*longest || seen[a.shown] || seen[a.typed] || !f.possible(p, a) {
 			return
 		}
@@ -37,6 +38,11 @@ func (f Family) slips(p problem, right answer) []slip {
 		found = append(found, slip{id, why, a})
 	}
 	f.excludedKept(p, add)
+	for _, m := range p.wrongs {
+		if n, err := maths.ReadExpression(m.statement, maths.Notation{}); err == nil {
+			add(m.id, m.why, f.rewritten(n))
+		}
+	}
 	switch f.task {
 	case "differentiate":
 		for _, s := range sloppyDerivatives {
@@ -54,7 +60,11 @@ func (f Family) slips(p problem, right answer) []slip {
 	}
 	f.aboutTheAnswer(p, right, add)
 	// An answer much longer than the right one tempts nobody: those come last.
+	size, _ := decimal(right.typed)
 	long := func(s slip) int {
+		if v, ok := decimal(s.answer.typed); p.figure != nil && ok && size.Sign() != 0 && farOff(v, size) {
+			return 2
+		}
 		if len(s.answer.typed) > 2*len(right.typed)+8 {
 			return 1
 		}
@@ -64,12 +74,24 @@ func (f Family) slips(p problem, right answer) []slip {
 	return f.distinct(p, found)
 }
 
+// farOff says whether a number is more than thirty times too large or too small.
+func farOff(v, right *big.Rat) bool {
+	ratio := new(big.Rat).Abs(new(big.Rat).Quo(v, right))
+	return ratio.Cmp(big.NewRat(30, 1)) > 0 || ratio.Cmp(big.NewRat(1, 30)) < 0
+}
+
 // possible says whether an answer to a question told in words is one at all:
 // nothing is negative there, and no share is above the whole.
 func (f Family) possible(p problem, a answer) bool {
-	v, ok := value(a.typed)
-	if p.said == "" || !ok || strings.Contains(p.said, "$") {
+	if p.said == "" || strings.Contains(p.said, "$") || f.signed {
 		return true
+	}
+	v, ok := value(a.typed)
+	if !ok {
+		v, ok = decimal(a.typed)
+	}
+	if !ok {
+		return p.figure == nil
 	}
 	return v.Sign() > 0 && (!f.share || v.Cmp(big.NewRat(1, 1)) < 0)
 }

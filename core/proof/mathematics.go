@@ -44,9 +44,13 @@ var rewordings = []struct {
 }
 
 // task reads a stem as a task of mathematics: what stands in it between dollars,
-// or all that follows the words that ask for it. It looks at nothing but the stem.
+// or all that follows the words that ask for it, or what is asked of a drawing. It
+// looks at nothing but the stem and what the drawing says in words.
 func (x *examination) task() (work.Task, bool) {
 	stem := strings.TrimSpace(x.Stem)
+	if x.Figure != nil {
+		return work.Task{Task: "evaluate", Statement: x.Asks(), Language: x.Language}, work.Asks(x.Asks())
+	}
 	for _, r := range rewordings {
 		if r.words.MatchString(stem) {
 			return work.Task{Task: "evaluate", Statement: r.words.ReplaceAllString(stem, r.as), Language: x.Language}, true
@@ -148,6 +152,9 @@ func (x *examination) mathematics() []Finding {
 		}
 	} else {
 		t.Claims = []string{x.KeyText()}
+		if x.Figure != nil && (x.Key.Unit == "%" || strings.Contains(x.Stem, ", in "+x.Key.Unit+"?")) {
+			t.Claims[0] = x.Key.Value // the stem names the unit
+		}
 	}
 	r, err := work.Do(t, algebra.DefaultBudget)
 	if err != nil || r.Why != "" && r.Set == "" {

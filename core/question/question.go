@@ -16,6 +16,7 @@ import (
 	"strconv"
 	"strings"
 
+	"zincowl/core/maths/figure"
 	"zincowl/core/source"
 )
 
@@ -132,28 +133,29 @@ type Origin struct {
 
 // Question is one question.
 type Question struct {
-	ID           string    `json:"id"`
-	Kind         Kind      `json:"kind"`
-	Title        string    `json:"title"`
-	Level        Level     `json:"level"`
-	LevelBecause []string  `json:"level_because,omitempty"`
-	Topic        string    `json:"topic,omitempty"`
-	Tags         []string  `json:"tags,omitempty"`
-	Marks        float64   `json:"marks,omitempty"`
-	Number       string    `json:"number,omitempty"`
-	Language     string    `json:"language,omitempty"`
-	Stem         string    `json:"stem"`
-	Stimulus     string    `json:"stimulus,omitempty"` // id of what it is asked about
-	Given        *Stimulus `json:"given,omitempty"`    // that itself, where the question stands alone
-	Options      []Option  `json:"options,omitempty"`
-	Matches      []Option  `json:"matches,omitempty"` // the right column, of a match
-	Key          Key       `json:"key"`
-	Worked       []string  `json:"worked,omitempty"`
-	Explanation  string    `json:"explanation,omitempty"`
-	Cites        []Cite    `json:"cites,omitempty"`
-	Slips        []Slip    `json:"slips,omitempty"`
-	Model        *Model    `json:"model,omitempty"`
-	Origin       Origin    `json:"origin"`
+	ID           string         `json:"id"`
+	Kind         Kind           `json:"kind"`
+	Title        string         `json:"title"`
+	Level        Level          `json:"level"`
+	LevelBecause []string       `json:"level_because,omitempty"`
+	Topic        string         `json:"topic,omitempty"`
+	Tags         []string       `json:"tags,omitempty"`
+	Marks        float64        `json:"marks,omitempty"`
+	Number       string         `json:"number,omitempty"`
+	Language     string         `json:"language,omitempty"`
+	Stem         string         `json:"stem"`
+	Stimulus     string         `json:"stimulus,omitempty"` // id of what it is asked about
+	Given        *Stimulus      `json:"given,omitempty"`    // that itself, where the question stands alone
+	Figure       *figure.Figure `json:"figure,omitempty"`   // a drawing of what it is about
+	Options      []Option       `json:"options,omitempty"`
+	Matches      []Option       `json:"matches,omitempty"` // the right column, of a match
+	Key          Key            `json:"key"`
+	Worked       []string       `json:"worked,omitempty"`
+	Explanation  string         `json:"explanation,omitempty"`
+	Cites        []Cite         `json:"cites,omitempty"`
+	Slips        []Slip         `json:"slips,omitempty"`
+	Model        *Model         `json:"model,omitempty"`
+	Origin       Origin         `json:"origin"`
 }
 
 // Option finds an option by its id.
@@ -251,6 +253,11 @@ func (q Question) Validate() error {
 	}
 	if len(q.Stem) > MaxText {
 		return fmt.Errorf("The stem is longer than %d characters; shorten it.", MaxText)
+	}
+	if q.Figure != nil {
+		if err := q.Figure.Validate(); err != nil {
+			return err
+		}
 	}
 	switch q.Level {
 	case Easy, Medium, Hard:
@@ -360,9 +367,18 @@ func (q Question) validateBlanks() error {
 // Letter is the name of the i-th option by its position: a, b, c …
 func Letter(i int) string { return string(rune('a' + i)) }
 
+// Asks is all that a question says before its options: its stem, and its drawing in
+// words.
+func (q Question) Asks() string {
+	if q.Figure == nil {
+		return q.Stem
+	}
+	return q.Figure.Alt + " " + q.Stem
+}
+
 // Identify gives a question an id made of what it asks and what is right, so
 // that the same draft has the same id.
 func Identify(q Question) string {
-	sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s", q.Kind, q.Stem, q.KeyText()))
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s", q.Kind, q.Asks(), q.KeyText()))
 	return "q" + hex.EncodeToString(sum[:8])
 }

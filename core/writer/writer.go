@@ -319,10 +319,10 @@ func (p *picker) fill(s slot, n int, given map[string]bool) (question.Question, 
 				continue
 			}
 			q = finish(q, i)
-			if given[q.ID] || p.stems[q.Stem] {
+			if given[q.ID] || p.stems[q.Asks()] {
 				continue
 			}
-			p.stems[q.Stem] = true
+			p.stems[q.Asks()] = true
 			p.topics[i.topic]++
 			p.passages[i.passage]++
 			p.subjects[i.subject]++

@@ -103,6 +103,9 @@ func Asks(text string) bool {
 	if _, ok := w.inPhrase(text); ok {
 		return true
 	}
+	if _, ok := w.inPicture(text); ok {
+		return true
+	}
 	_, _, ok := w.inWords(plain(text))
 	return ok
 }

@@ -17,6 +17,7 @@ export type Paper = Schemas["Paper"];
 export type PaperText = Schemas["PaperText"];
 export type Question = Schemas["Question"];
 export type Stimulus = Schemas["Stimulus"];
+export type Drawing = Schemas["Figure"];
 export type Reading = Schemas["Reading"];
 export type Passage = Schemas["Passage"];
 export type Hit = Schemas["Hit"];

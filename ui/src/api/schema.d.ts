@@ -772,6 +772,8 @@ export interface components {
             about?: components["schemas"]["Stimulus"];
             /** @description the proof knows what is right instead */
             correction: boolean;
+            /** @description a drawing of it */
+            figure?: components["schemas"]["Figure"];
             /** @description who wrote it: writer, endpoint, import or person */
             from: string;
             id: string;
@@ -943,6 +945,8 @@ export interface components {
             about?: components["schemas"]["Stimulus"];
             /** @description once it is answered */
             feedback?: components["schemas"]["Feedback"];
+            /** @description a drawing of it */
+            figure?: components["schemas"]["Figure"];
             kind: string;
             /** @description in which numbers are typed */
             language?: string;
@@ -1075,6 +1079,14 @@ export interface components {
             slip?: components["schemas"]["SlipMade"];
             whys: components["schemas"]["OptionWhy"][];
             worked: string[];
+        };
+        Figure: {
+            alt: string;
+            /** Format: int64 */
+            height: number;
+            shapes: components["schemas"]["Shape"][];
+            /** Format: int64 */
+            width: number;
         };
         Finding: {
             at?: string;
@@ -1317,6 +1329,7 @@ export interface components {
         Question: {
             cites?: components["schemas"]["Cite"][];
             explanation?: string;
+            figure?: components["schemas"]["Figure"];
             given?: components["schemas"]["Stimulus"];
             id: string;
             key: components["schemas"]["Key"];
@@ -1388,6 +1401,13 @@ export interface components {
             letter_keys: boolean;
             /** @enum {string} */
             theme: "light" | "dark" | "system";
+        };
+        Shape: {
+            anchor?: string;
+            at: number[][];
+            draw: string;
+            look: string;
+            text?: string;
         };
         Share: {
             /** @enum {string} */

@@ -7,6 +7,7 @@ import { Note, Quote } from "../../marginalia/note";
 import { About } from "../../parts/about";
 import { TypedAnswer } from "../../parts/answer";
 import { Gap, Stem } from "../../parts/blanks";
+import { Figure } from "../../parts/figure";
 import { Button, Cap } from "../../parts/button";
 import { homeRow, useKeys } from "../../parts/keys";
 import { Mark, markOf } from "../../parts/mark";
@@ -182,6 +183,7 @@ function Question({ item, given, change }: { item: DrillItem; given: Given; chan
           <Prose text={item.stem} />
         </p>
       )}
+      {item.figure && <Figure figure={item.figure} />}
       {(item.kind === "numeric" || item.kind === "expression" || item.kind === "solution") && !done && (
         <TypedAnswer kind={item.kind} language={item.language ?? "en"} text={given.text ?? ""} unit={item.unit} change={(text) => change({ text })} />
       )}

@@ -5,6 +5,7 @@ import * as queries from "../../api/queries";
 import { Note, Quote, type Tone } from "../../marginalia/note";
 import { About } from "../../parts/about";
 import { Gap, Stem } from "../../parts/blanks";
+import { Figure } from "../../parts/figure";
 import { Prose, WorkedLine } from "../../parts/prose";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
@@ -155,6 +156,7 @@ function Shown({ q }: { q: Benched }) {
       <p className="read whitespace-pre-line">
         <Stem text={q.stem} blank={(n) => <Gap>{full?.key.blanks?.[n - 1]?.[0]}</Gap>} />
       </p>
+      {q.figure && <Figure figure={q.figure} />}
       {q.options.length > 0 && (
         <ul className="mt-[18px]">
           {q.options.map((o, i) => {
