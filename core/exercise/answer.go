@@ -126,6 +126,13 @@ func (f Family) differ(p problem, a, b answer) bool {
 	if a.shown == b.shown || a.typed == b.typed {
 		return false
 	}
+	if f.task == "evaluate" {
+		v, ok1 := value(a.typed)
+		w, ok2 := value(b.typed)
+		if ok1 && ok2 {
+			return v.Cmp(w) != 0
+		}
+	}
 	t := p.task
 	switch f.task {
 	case "solve": // the one answer as a statement, the other as a claim about it

@@ -90,6 +90,15 @@ func (d *draw) chart(n int, hide bool) []int {
 	return values
 }
 
+// until draws again until a part is a readable percentage of a whole.
+func (d *draw) until(values func() (part, whole int)) {
+	for range 200 {
+		if part, whole := values(); part*200%whole == 0 {
+			return
+		}
+	}
+}
+
 func joined(values []int, by string) string {
 	var parts []string
 	for _, v := range values {
@@ -380,8 +389,13 @@ var readingFamilies = []Family{
 				return d.by("mean = sum ÷ number of values", f("(%s)/5", joined(v, " + ")))
 			},
 			func(d *draw) string {
-				v := d.chart(4, false)
-				i, j := d.two(v)
+				var v []int
+				var i, j int
+				d.until(func() (int, int) {
+					v = d.chart(4, false)
+					i, j = d.two(v)
+					return v[i] - v[j], v[j]
+				})
 				d.ask("", "By how many per cent is %s above %s", days[i], days[j])
 				d.unit = "%"
 				d.wrong("percentage-of-the-new-value", "It was compared with the higher value.", "(%d - %d)/%d*100", v[i], v[j], v[i])
@@ -389,7 +403,11 @@ var readingFamilies = []Family{
 				return d.by("the difference in per cent of the lower value", f("(%d - %d)/%d*100", v[i], v[j], v[j]))
 			},
 			func(d *draw) string {
-				v := d.chart(4, false)
+				var v []int
+				d.until(func() (int, int) {
+					v = d.chart(4, false)
+					return v[1], v[0] + v[1] + v[2] + v[3]
+				})
 				d.ask("", "How many per cent of the total is %s", days[1])
 				d.unit = "%"
 				d.wrong("rest-for-whole", "It was compared with the others alone.", "%d/(%d + %d + %d)*100", v[1], v[0], v[2], v[3])
@@ -420,7 +438,12 @@ var readingFamilies = []Family{
 				return d.by("what the known values leave of the total", f("%d - (%s)", total, joined(v[:4], " + ")))
 			},
 			func(d *draw) string {
-				v := d.chart(4, false)
+				var v []int
+				d.until(func() (int, int) {
+					v = d.chart(4, false)
+					total := v[0] + v[1] + v[2] + v[3]
+					return 4*max(v[0], v[1], v[2], v[3]) - total, total
+				})
 				d.ask("", "By how many per cent is the highest value above the mean")
 				d.unit = "%"
 				d.wrong("percentage-of-the-new-value", "It was compared with the highest value.", "(max(%s) - (%s)/4)/max(%s)*100", joined(v, ", "), joined(v, " + "), joined(v, ", "))
