@@ -67,6 +67,9 @@ type Brief struct {
 	Topics  []uuid.UUID               `json:"topics,omitempty" required:"false" nullable:"false"`
 	Sources []uuid.UUID               `json:"sources,omitempty" required:"false" nullable:"false"`
 	Seed    uint64                    `json:"seed,omitempty" required:"false"`
+
+	WordProblems *float64 `json:"word_problems,omitempty" required:"false" minimum:"0" maximum:"1" doc:"share told as stories, within each level"`
+	Setting      string   `json:"setting,omitempty" required:"false" maxLength:"80" doc:"where stories happen: the works of a small hill town"`
 }
 
 // Bears is what the sources can bear of a topic.
@@ -160,6 +163,9 @@ func same(a, b *uuid.UUID) bool {
 func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b Brief) (Batch, error) {
 	if b.Seed == 0 {
 		b.Seed = uint64(a.now().UnixNano())
+	}
+	if b.Setting = strings.TrimSpace(b.Setting); strings.ContainsAny(b.Setting, "0123456789.?!;:<>$\n") {
+		return Batch{}, invalid("The setting %q can't stand in a sentence; name a place in a few words without numbers and stops, such as “the works of a small hill town”.", b.Setting)
 	}
 	wanted := 0
 	for level, n := range b.Levels {
@@ -311,7 +317,7 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 		return nil, err
 	}
 	brief := batchView(stored).Brief
-	want := writer.Brief{Count: brief.Count, Levels: brief.Levels, Kinds: brief.Kinds, Seed: brief.Seed}
+	want := writer.Brief{Count: brief.Count, Levels: brief.Levels, Kinds: brief.Kinds, Seed: brief.Seed, WordProblems: brief.WordProblems, Setting: brief.Setting}
 	topics, err := store.Topics(ctx, a.pool, s)
 	if err != nil {
 		return nil, err

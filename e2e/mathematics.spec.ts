@@ -1,11 +1,11 @@
 import { expect, test } from "./people";
 
 /** A course without sources whose outline asks for mathematics. */
-async function mathematics(page: import("@playwright/test").Page) {
+async function mathematics(page: import("@playwright/test").Page, skill = "Solve quadratic equations by factoring") {
   const at = `${process.env.BASE_URL}/api/courses`;
   const course = (await (await page.request.post(at, { data: { title: "Entrance mathematics", pass_mark: 60, topics: [{ title: "Equations" }] } })).json()) as { id: string };
   const outline = (await (await page.request.get(`${at}/${course.id}/syllabus`)).json()) as { version: number; topics: { id: string; title: string; depth: number }[] };
-  const topics = outline.topics.map(({ id, title, depth }) => ({ id, title, depth, can_do: [{ text: "Solve quadratic equations by factoring" }] }));
+  const topics = outline.topics.map(({ id, title, depth }) => ({ id, title, depth, can_do: [{ text: skill }] }));
   await page.request.put(`${at}/${course.id}/syllabus`, { data: { version: outline.version, topics } });
   return course.id;
 }
@@ -41,4 +41,36 @@ test("a statement that asks for mathematics is drafted, and typed solutions are 
   await page.getByRole("button", { name: /Answer, sure/ }).click();
   await expect(page.getByRole("status").getByText("Worked")).toBeVisible();
   await expect(page.getByRole("status").locator(".katex").first()).toBeVisible();
+});
+
+test("a figure is drawn in the drill and on the bench, says what it shows, and gives nothing away", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await mathematics(page, "Find the volumes of tanks and pipes");
+  const at = `${process.env.BASE_URL}/api/courses/${course}`;
+  const batch = `${at}/batches/${crypto.randomUUID()}`;
+  await page.request.put(batch, { data: { count: 8, seed: 3, kinds: { numeric: 1 }, levels: { easy: 8 } } });
+  await expect.poll(async () => ((await (await page.request.get(batch)).json()) as { state: string; cleared: number }).cleared).toBe(8);
+  const drill = `${at}/drills/${crypto.randomUUID()}`;
+  await page.request.put(drill, { data: { count: 8 } });
+  let place = 0;
+  for (let p = 1; p <= 8 && place === 0; p++) {
+    const item = (await (await page.request.get(`${drill}/places/${p}`)).json()) as { figure?: { alt: string } };
+    if (item.figure?.alt.startsWith("A box")) place = p;
+  }
+  expect(place).toBeGreaterThan(0);
+  await page.goto(`/courses/${course}/drill/${drill.split("/").pop()}/${place}`);
+  const drawing = page.getByRole("img", { name: /^A box with a length of/ });
+  await expect(drawing).toBeVisible();
+  const said = (await drawing.getAttribute("aria-label"))!;
+  const edges = [...said.matchAll(/(\d+) m\b/g)].map((m) => Number(m[1]));
+  for (const edge of edges) await expect(drawing.getByText(`${edge} m`, { exact: true }).first()).toBeVisible();
+  const volume = edges[0]! * edges[1]! * edges[2]!;
+  await expect(drawing).not.toContainText(String(volume));
+  await page.getByRole("textbox").fill(`${volume} m³`);
+  await page.getByRole("button", { name: /Answer, sure/ }).click();
+  await expect(page.getByRole("status").getByText("volume = length × width × height")).toBeVisible();
+  await expect(page.getByText("right, sure", { exact: true })).toBeVisible();
+  await page.setViewportSize({ width: 360, height: 740 });
+  const box = (await drawing.boundingBox())!;
+  expect(box.x + box.width).toBeLessThanOrEqual(360);
 });

@@ -86,6 +86,24 @@ test("pictures", async ({ page }) => {
     if (i < 14) await page.keyboard.press(" ");
     await page.waitForURL(new RegExp(`/${Math.min(i + 1, 14)}$`));
   }
+  const at = `${process.env.BASE_URL}/api/courses/${course}`;
+  const topics = (await (await page.request.get(`${at}/syllabus`)).json()) as { topics: { id: string; title: string }[] };
+  const batch = `${at}/batches/${crypto.randomUUID()}`;
+  await page.request.put(batch, { data: { count: 48, seed: 11, topics: [topics.topics.find((t) => t.title.startsWith("Pumps"))!.id], kinds: { numeric: 1 }, levels: { medium: 48 } } });
+  await expect.poll(async () => ((await (await page.request.get(batch)).json()) as { state: string }).state).toBe("done");
+  const drill = `${at}/drills/${crypto.randomUUID()}`;
+  await page.request.put(drill, { data: { count: 100, topics: [topics.topics.find((t) => t.title.startsWith("Pumps"))!.id] } });
+  for (let p = 1; p <= 60; p++) {
+    const item = (await (await page.request.get(`${drill}/places/${p}`)).json()) as { kind?: string; figure?: { alt: string } };
+    if (!item.kind) break;
+    if (item.kind !== "numeric" || !item.figure?.alt.startsWith("A tank")) continue;
+    await page.goto(`/courses/${course}/drill/${drill.split("/").pop()}/${p}`);
+    await page.getByRole("textbox").fill("2.5e2 m³");
+    await expect(page.locator("#understood")).not.toBeEmpty();
+    await settle();
+    await page.screenshot({ path: `${folder}/figure.png` });
+    break;
+  }
   await page.emulateMedia({ colorScheme: "dark" });
   await page.goto(`/courses/${course}/gaps`);
   await expect(page.getByText("Where the marks are")).toBeVisible();

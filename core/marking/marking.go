@@ -150,7 +150,7 @@ func markChoice(q question.Question, r Response, out *Result) {
 // markNumber accepts any unit of the right dimension, and the key's own where
 // none is typed. The tolerance is the key's, or what the digits typed can show.
 func markNumber(q question.Question, r Response, out *Result) {
-	typed, ok := maths.ParseQuantity(strings.TrimSpace(r.Text))
+	typed, ok := readTyped(r.Text, q.Language)
 	if !ok {
 		out.wrong(q, "", fmt.Sprintf("“%s” is not read as one number.", r.Text))
 		return
@@ -161,14 +161,14 @@ func markNumber(q question.Question, r Response, out *Result) {
 		out.wrong(q, "", "The key of this question is not a number.")
 		return
 	}
-	value := typed.Value
-	if typed.Unit.Text != "" {
-		if !typed.Unit.Same(unit) {
+	value := typed.value
+	if typed.unit.Text != "" {
+		if !typed.unit.Same(unit) {
 			out.Contradicted = append(out.Contradicted, r.Text)
-			out.wrong(q, "unit-of-another-kind", fmt.Sprintf("%s does not measure what is asked for.", typed.Unit.Text))
+			out.wrong(q, "unit-of-another-kind", fmt.Sprintf("%s does not measure what is asked for.", typed.unit.Text))
 			return
 		}
-		value = typed.In(unit)
+		value = maths.Quantity{Value: typed.value, Unit: typed.unit}.In(unit)
 	}
 	if within(value, want, q.Key.Tolerance) {
 		out.right(r.Text)
@@ -176,7 +176,7 @@ func markNumber(q question.Question, r Response, out *Result) {
 	}
 	out.Contradicted = append(out.Contradicted, r.Text)
 	for _, s := range q.Slips {
-		if v, ok := maths.ParseQuantity(s.Value); ok && within(value, v.Value, "1%") {
+		if v, ok := readTyped(s.Value, ""); ok && within(value, v.value, "1%") {
 			out.wrong(q, s.ID, s.Why)
 			return
 		}

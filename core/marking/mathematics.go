@@ -70,8 +70,8 @@ func Understand(k question.Kind, language, text string) Understood {
 		return Understood{}
 	}
 	if k == question.Numeric {
-		if q, ok := maths.ParseQuantity(strings.TrimSpace(text)); ok {
-			return Understood{LaTeX: `\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(maths.WithUnit(q.Shown, q.Unit)) + "}"}
+		if t, ok := readTyped(text, language); ok {
+			return Understood{LaTeX: t.latex()}
 		}
 		return Understood{Says: "This is not read as one number with its unit."}
 	}

@@ -70,7 +70,7 @@ var storyFrames = map[question.Level][]string{
 }
 
 // usualPlace is where stories are set unless the brief says otherwise.
-const usualPlace = "the Larkmere works"
+const usualPlace = "the works"
 
 // usualShare is the share of stories within each level.
 const usualShare = 0.33

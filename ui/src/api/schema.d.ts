@@ -823,8 +823,15 @@ export interface components {
             };
             /** Format: int64 */
             seed?: number;
+            /** @description where stories happen: the works of a small hill town */
+            setting?: string;
             sources?: string[];
             topics?: string[];
+            /**
+             * Format: double
+             * @description share told as stories, within each level
+             */
+            word_problems?: number;
         };
         "Bring-addressRequest": {
             address: string;

@@ -24,6 +24,20 @@ export function Part({ says, label, children }: { says: string; label: string; c
   );
 }
 
+/** One is ruled lines of which one is chosen. */
+export function One<T extends string | number>({ all, chosen, change, name }: { all: readonly { value: T; says: string }[]; chosen: T; change: (next: T) => void; name: string }) {
+  return (
+    <div role="radiogroup" aria-label={name}>
+      {all.map((c) => (
+        <label key={c.value} className="flex cursor-pointer items-baseline gap-3 border-t border-line py-2 first:border-t-0">
+          <input type="radio" name={name} checked={c.value === chosen} onChange={() => change(c.value)} className="accent-(--eye)" />
+          <span className="flex-1">{c.says}</span>
+        </label>
+      ))}
+    </div>
+  );
+}
+
 interface ChoiceProps<T> {
   all: readonly { value: T; says: string; aside?: string }[];
   chosen: readonly T[];

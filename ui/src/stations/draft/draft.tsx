@@ -5,7 +5,7 @@ import { api, take, type Brief, type Level } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
-import { Amount, Choices, Part } from "../../parts/part";
+import { Amount, Choices, One, Part } from "../../parts/part";
 import { Sheet } from "../../parts/sheet";
 import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
 import { capital, counted, levels, listed } from "../../parts/words";
@@ -19,6 +19,14 @@ const kinds = [
   { value: "solution", says: "typed solutions", share: 0.1 },
 ] as const;
 type Kind = (typeof kinds)[number]["value"];
+
+/** shares are of the questions with numbers that are told as stories. */
+const shares = [
+  { value: 0, says: "none" },
+  { value: 0.33, says: "a third" },
+  { value: 0.5, says: "half" },
+  { value: 1, says: "all" },
+] as const;
 
 /** DraftStation asks for a batch in a sentence and follows what comes of it. */
 export function DraftStation() {
@@ -34,6 +42,8 @@ export function DraftStation() {
   const [on, setOn] = useState<string[]>([]);
   const [of, setOf] = useState<Level[]>([]);
   const [as, setAs] = useState<Kind[]>([]);
+  const [stories, setStories] = useState<number>(0.33);
+  const [place, setPlace] = useState("");
   useEffect(() => {
     document.title = "Draft · Zinc Owl";
   }, []);
@@ -44,6 +54,8 @@ export function DraftStation() {
     if (on.length > 0) b.topics = on;
     if (of.length > 0) b.levels = Object.fromEntries(of.map((l, i) => [l, Math.floor(count / of.length) + (i < count % of.length ? 1 : 0)]));
     if (as.length > 0) b.kinds = Object.fromEntries(kinds.filter((k) => as.includes(k.value)).map((k) => [k.value, k.share]));
+    if (stories !== 0.33) b.word_problems = stories;
+    if (stories > 0 && place.trim() !== "") b.setting = place.trim();
     return b;
   };
   const start = useMutation({
@@ -94,7 +106,21 @@ export function DraftStation() {
         <Part label="Of which kinds" says={as.length === 0 ? "any kind" : listed(kinds.filter((k) => as.includes(k.value)).map((k) => k.says))}>
           <Choices all={kinds.map((k) => ({ value: k.value, says: capital(k.says) }))} chosen={as} change={setAs} none="Any kind" />
         </Part>
-        .
+        . Of those with numbers,{" "}
+        <Part label="How many told as stories" says={shares.find((s) => s.value === stories)!.says}>
+          <One name="How many told as stories" all={shares.map((s) => ({ value: s.value, says: capital(s.says) }))} chosen={stories} change={setStories} />
+        </Part>{" "}
+        {stories === 0 ? (
+          "are told as stories."
+        ) : (
+          <>
+            {stories === 0.33 ? "is" : "are"} told as stories at{" "}
+            <Part label="Where the stories happen" says={place.trim() || "the works"}>
+              <input className="field w-full" aria-label="A place in a few words" placeholder="the works of a small hill town" maxLength={80} value={place} onChange={(e) => setPlace(e.target.value)} />
+            </Part>
+            .
+          </>
+        )}
       </div>
       <Trouble error={start.error} />
       <div className="mt-[26px] mb-[30px]">
