@@ -37,8 +37,9 @@ func WithUnit(number string, u Unit) string {
 		return number
 	case u.Text == "%":
 		return number + "%"
-	case strings.ContainsAny(u.Text, "$€£") && utf8.RuneCountInString(u.Text) == 1:
-		return u.Text + number
+	case strings.IndexAny(u.Text, "$€£") == 0:
+		_, size := utf8.DecodeRuneInString(u.Text)
+		return u.Text[:size] + number + u.Text[size:]
 	}
 	return number + " " + u.Text
 }
@@ -85,6 +86,10 @@ func FindQuantities(text string) []Found {
 		}
 		if u, ok := symbols()[string(before)]; ok && strings.ContainsRune("$€£", before) {
 			f.Unit, f.Start = u, start-utf8.RuneLen(before)
+			if per, n := readUnit(u.Text + text[end:]); n > len(u.Text) { // "$0.18/kWh"
+				f.Unit, f.End = per, end+n-len(u.Text)
+				i = f.End
+			}
 		} else if u, n := readUnit(text[end+gap:]); n > 0 {
 			f.Unit, f.End = u, end+gap+n
 			i = f.End

@@ -198,6 +198,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).recompute,
 	(*examination).mathematics,
 	(*examination).arithmetic,
+	(*examination).equations,
 	(*examination).drawing,
 	(*examination).singleKey,
 	(*examination).distinctOptions,

@@ -214,6 +214,8 @@ func (s *Sheet) claim(stem string, q maths.Found, mentions []mention, taken map[
 		between := ""
 		if distance >= 0 {
 			between = stem[m.end:q.Start]
+		} else if m.start > q.Start && m.start < q.End { // "40 hours worked"
+			distance = 0
 		} else if m.start >= q.End {
 			distance, between = (m.start-q.End)*4, stem[q.End:m.start]
 		}
