@@ -93,6 +93,18 @@ func (c *readCmd) Run() error {
 	}{Document: doc}
 	if c.Facts {
 		out.Facts = fact.Read(doc.Passages)
+		at := map[string]source.Locator{}
+		for _, p := range doc.Passages {
+			at[p.ID] = p.Locator
+		}
+		for _, f := range out.Facts {
+			if f.Equation == nil {
+				continue
+			}
+			if err := f.Equation.CheckUnits(); err != nil {
+				out.Warnings = append(out.Warnings, source.Warning{Locator: at[f.Passage], Says: fmt.Sprintf("Nothing will be asked about “%s”: %s.", f.Equation.Text, err)})
+			}
+		}
 	}
 	if c.JSON {
 		return printJSON(out)
@@ -104,6 +116,9 @@ func (c *readCmd) Run() error {
 		}
 		for _, f := range out.Facts {
 			fmt.Fprintf(w, "%s\t%s\t%s\n", f.Type, clip(f.Subject), clip(f.Object))
+		}
+		for _, warning := range out.Warnings {
+			fmt.Fprintf(w, "warning\t%s\t%s\n", warning.Locator, warning.Says)
 		}
 	})
 }

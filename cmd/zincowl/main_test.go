@@ -59,6 +59,12 @@ func TestReadDraftProofAndMark(t *testing.T) {
 		t.Errorf("read: code %d, %v, %+v", code, err, doc.Title)
 	}
 
+	odd := file(t, "odd.txt", "m = D/V, where m is the mass in kg, D is the dose in mg/L and V is the volume in ML.")
+	out, _, code = run(t, "", "read", "--facts", odd)
+	if code != 0 || !strings.Contains(out, "warning") || !strings.Contains(out, "the units do not agree") {
+		t.Errorf("a formula whose units do not agree is read as %q, code %d", out, code)
+	}
+
 	brief := file(t, "brief.json", `{"count":12,"seed":4}`)
 	drafted, _, code := run(t, "", "draft", "--json", "--brief", brief, demoNotes)
 	var batch struct {

@@ -39,6 +39,9 @@ func WithUnit(number string, u Unit) string {
 		return number + "%"
 	case strings.IndexAny(u.Text, "$€£") == 0:
 		_, size := utf8.DecodeRuneInString(u.Text)
+		if _, cents, ok := strings.Cut(number, "."); ok && len(cents) == 1 {
+			number += "0"
+		}
 		return u.Text[:size] + number + u.Text[size:]
 	}
 	return number + " " + u.Text
