@@ -70,9 +70,7 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 	if !proportional {
 		asks = forDifference
 	}
-	var best task
-	bestCost := 1 << 30
-	for range draws {
+	t, ok := least(draws, func() (task, int, bool) {
 		t := task{problem: p, asked: subject, expr: p.Expr, givens: map[string]maths.Quantity{}}
 		c := &change{of: of, asked: subject, asks: asks, inverse: inverse, up: r.IntN(2) == 0, told: telling(r.IntN(3)), after: map[string]maths.Quantity{}}
 		if asks == forValue {
@@ -96,7 +94,7 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 		c.later, err2 = maths.Evaluate(p.Expr, task{problem: p, givens: c.after}.own())
 		if err1 != nil || err2 != nil || c.before.Sign() <= 0 || c.later.Sign() <= 0 || c.before.Cmp(c.later) == 0 ||
 			!plausible(subject, c.before) || !plausible(subject, c.later) || !sensible(of, c.to.Value) || maths.Significant(c.to.Value) > 3 {
-			continue
+			return t, 0, false
 		}
 		c.rises = c.later.Cmp(c.before) > 0
 		cost := 0
@@ -104,17 +102,17 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 		case forDifference:
 			t.answer = distance(c.later, c.before)
 			if t.answer.Cmp(distance(c.to.Value, c.from.Value)) == 0 {
-				continue // a sum moves by what its part moves
+				return t, 0, false // a sum moves by what its part moves
 			}
 			if maths.Significant(c.before) > 5 || maths.Significant(c.later) > 5 {
-				continue
+				return t, 0, false
 			}
 			cost += 2*max(0, maths.Significant(c.before)-3) + 2*max(0, maths.Significant(c.later)-3)
 		case forValue:
 			t.answer = c.later
 			t.givens = map[string]maths.Quantity{subject.Name: {Value: c.before, Unit: subject.Unit}}
 			if maths.Significant(c.before) > 3 {
-				continue
+				return t, 0, false
 			}
 		case forShare:
 			t.asked = maths.Variable{Name: subject.Name, Meaning: subject.Meaning, Unit: hundredths}
@@ -122,7 +120,7 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 			t.answer.Mul(t.answer, big.NewRat(100, 1))
 			t.givens = map[string]maths.Quantity{name: c.from}
 			if c.told == byPercent && !inverse {
-				continue // the answer would be told
+				return t, 0, false // the answer would be told
 			}
 		}
 		for _, w := range p.Variables {
@@ -131,18 +129,12 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 			}
 		}
 		t.change = c
-		cost += min(12, 2*max(0, maths.Significant(t.answer)-2)) + t.trivial()
-		if cost < bestCost {
-			best, bestCost = t, cost
-		}
-		if cost == 0 {
-			break
-		}
+		return t, cost, true
+	})
+	if !ok {
+		return t, fmt.Errorf("No plausible change was found for %s.", p.Text)
 	}
-	if best.answer == nil {
-		return best, fmt.Errorf("No plausible change was found for %s.", p.Text)
-	}
-	return best, nil
+	return t, nil
 }
 
 var hundredths, _ = maths.ParseUnit("%")

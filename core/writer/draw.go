@@ -46,6 +46,26 @@ func (t task) own() map[string]*big.Rat {
 // draws is how often numbers are drawn before the best so far is taken.
 const draws = 60
 
+// least draws tasks until one costs nothing, or takes the cheapest of so many draws.
+// A draw that makes none is false.
+func least(n int, draw func() (t task, cost int, ok bool)) (task, bool) {
+	var best task
+	lowest := -1
+	for range n {
+		t, cost, ok := draw()
+		if !ok {
+			continue
+		}
+		if cost += min(12, 2*max(0, maths.Significant(t.answer)-2)) + t.trivial(); lowest < 0 || cost < lowest {
+			best, lowest = t, cost
+		}
+		if lowest == 0 {
+			break
+		}
+	}
+	return best, lowest >= 0
+}
+
 // draw finds plausible numbers with a readable answer. Values are drawn for all
 // variables of the right side and the subject computed from them, so that also
 // a question for another unknown has givens that belong together.
@@ -55,9 +75,7 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 	if err != nil {
 		return task{}, err
 	}
-	var best task
-	bestCost := 1 << 30
-	for range draws * len(p.parts) {
+	t, ok := least(draws*len(p.parts), func() (task, int, bool) {
 		t := task{problem: p, asked: v, expr: expr, givens: map[string]maths.Quantity{}, converted: convert}
 		values := map[string]*big.Rat{}
 		for _, w := range p.Variables[1:] {
@@ -65,13 +83,13 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 		}
 		total, err := maths.Evaluate(p.Expr, values)
 		if err != nil || total.Sign() <= 0 {
-			continue
+			return t, 0, false
 		}
 		cost := 0
 		if subject := p.Formula.Subject(); asked != subject.Name {
 			total = maths.Round(total, 3)
 			if !plausible(subject, total) {
-				continue
+				return t, 0, false
 			}
 			cost += 2 * max(0, maths.Significant(total)-2)
 			t.givens[subject.Name] = maths.Quantity{Value: total, Unit: subject.Unit}
@@ -83,35 +101,25 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 			}
 			q := maths.Quantity{Value: values[w.Name], Unit: w.Unit}
 			if w.Name == convert {
-				q, err = restate(q, r)
-				if err != nil {
-					break
+				if q, err = restate(q, r); err != nil {
+					return t, 0, false
 				}
 				cost += 3*max(0, maths.Significant(q.Value)-3) + awkward(q.Value)
 			}
 			t.givens[w.Name] = q
 			t.order = append(t.order, w.Name)
 		}
-		if err != nil {
-			continue
-		}
 		answer, err := p.Compute(asked, t.givens)
 		if err != nil || answer.Value.Sign() <= 0 || !plausible(v, answer.Value) || !t.link() {
-			continue
+			return t, 0, false
 		}
 		t.answer = answer.Value
-		cost += min(12, 2*max(0, maths.Significant(t.answer)-2)) + t.trivial()
-		if cost < bestCost {
-			best, bestCost = t, cost
-		}
-		if cost == 0 {
-			break
-		}
+		return t, cost, true
+	})
+	if !ok {
+		return t, fmt.Errorf("No plausible numbers were found for %s.", p.Text)
 	}
-	if best.answer == nil {
-		return best, fmt.Errorf("No plausible numbers were found for %s.", p.Text)
-	}
-	return best, nil
+	return t, nil
 }
 
 // awkward is the cost of a stated number that a person would write in another
