@@ -52,6 +52,14 @@ func (p *parser) is(kind tokenKind, text string) bool {
 	return t.kind == kind && t.text == text
 }
 
+// after is the token behind the next one.
+func (p *parser) after() token {
+	if p.next+1 < len(p.tokens) {
+		return p.tokens[p.next+1]
+	}
+	return p.tokens[len(p.tokens)-1]
+}
+
 func (p *parser) fail(t token, format string, args ...any) error {
 	return &SyntaxError{p.text, t.at, fmt.Sprintf(format, args...)}
 }
@@ -359,7 +367,14 @@ func (p *parser) call(depth int) (Node, error) {
 			return nil, err
 		}
 	}
-	if !root && name != "exp" {
+	if up, n := p.peek(), p.after(); !root && up.kind == tokenOp && up.text == "^" && n.kind == tokenNumber {
+		v, ok := parseScientific(n.text) // "sin^2 30°": no mixed number
+		if !ok {
+			return nil, p.fail(n, "%q is not a number", n.text)
+		}
+		p.next += 2
+		raise = Number{v}
+	} else if !root && name != "exp" {
 		if raise, err = p.exponent(depth); err != nil {
 			return nil, err
 		}

@@ -84,7 +84,7 @@ var baseUnits = map[string]baseUnit{
 	"yd":   {"0.9144", dLength, false, "yard"},
 	"mi":   {"1609.344", dLength, false, "mile"},
 	"inch": {"0.0254", dLength, false, "inches"},
-	"acre": {"4046.8564224", dArea, false, ""},
+	"acre": {"4046.8564224", dArea, false, "acre"},
 	"gal":  {"0.003785411784", dVolume, false, "gallon"},
 	"MG":   {"3785.411784", dVolume, false, ""},
 	"gpm":  {"0.003785411784/60", Dimension{0: 3, 2: -1}, false, ""},

@@ -56,6 +56,10 @@ func TestConventions(t *testing.T) {
 		{"solve", "x^2 = 2 (to 3 significant figures)", "x = 1.41 or x = -1.41", Right},
 		{"solve", "x^2 = 2", "x ≈ ±1.414", Right},
 		{"solve", "x^2 = 2", "x ≈ ±1.4", Unproven},
+		{"evaluate", "sin^2 30°", "1/4", Right},
+		{"evaluate", "1 h 30 min in s", "5400 s", Right},
+		{"evaluate", "2 h and 15 min in min", "135 min", Right},
+		{"evaluate", "3 acres in ha", "1.21 ha", Wrong},
 		{"evaluate", "2/3", "0.667", Wrong},
 		{"evaluate", "2/3", "≈ 0.667", Right},
 		{"evaluate", "2/3 to 2 decimal places", "0.67", Right},
@@ -149,7 +153,6 @@ func TestRefusals(t *testing.T) {
 		{"solve", "2x + 1", "an equation or an inequality was expected"},
 		{"evaluate", "3 + x", "no value is given for x"},
 		{"differentiate", "a*b", "name one of"},
-		{"rearrange", "V = l*w", "the variable is missing"},
 		{"dance", "x", "is none of solve"},
 		{"solve", strings.Repeat("9", 1_000_000), "is longer than"},
 		{"evaluate", strings.Repeat("(", 1500) + "1", "nested too deeply"},
@@ -157,6 +160,21 @@ func TestRefusals(t *testing.T) {
 		_, err := Do(Task{Task: c.task, Statement: c.statement}, algebra.DefaultBudget)
 		if err == nil || !strings.Contains(err.Error(), c.says) {
 			t.Errorf("%s %.20q: %v, want %q", c.task, c.statement, err, c.says)
+		}
+	}
+}
+
+func TestRearrangingWithSigns(t *testing.T) {
+	for _, c := range []struct{ statement, claim, want string }{
+		{"V = πr²h", "r = √(V/(πh))", Unproven},
+		{"V = πr²h, r > 0, h > 0", "r = √(V/(πh))", Right},
+		{"V = πr²h, r > 0, h > 0", "r = -√(V/(πh))", Wrong},
+		{"V = πr²h, r > 0, h > 0", "r = √(V/h)", Wrong},
+		{"V = πr²h, h > 0", "r = √(V/(πh))", Unproven},
+	} {
+		r, err := Do(Task{Task: "rearrange", Statement: c.statement, Variable: "r", Claims: []string{c.claim}}, algebra.DefaultBudget)
+		if err != nil || r.Claims[0].Verdict != c.want {
+			t.Errorf("%s: %s is %+v, %v, want %s", c.statement, c.claim, r.Claims, err, c.want)
 		}
 	}
 }

@@ -3,10 +3,13 @@ package work
 import (
 	"errors"
 	"fmt"
+	"math/big"
+	"slices"
 	"strings"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/interval"
 	"zincowl/core/maths/solve"
 )
 
@@ -23,6 +26,58 @@ func domain(n maths.Node) string {
 	return strings.Join(parts, " and ")
 }
 
+// withSigns parts an equation from the names that are said to be positive beside it:
+// "V = πr²h, r > 0".
+func withSigns(s maths.Statement) (equation maths.Relation, positive []string, ok bool) {
+	if r, ok := s.(maths.Relation); ok {
+		return r, nil, true
+	}
+	all, _ := s.(maths.All)
+	for i, part := range all {
+		r, isRelation := part.(maths.Relation)
+		switch {
+		case !isRelation:
+			return equation, nil, false
+		case i == 0:
+			equation = r
+		case len(r.Ops) == 1 && r.Ops[0] == ">" && maths.Equal(r.Terms[1], maths.Int(0)):
+			name, isName := r.Terms[0].(maths.Name)
+			if !isName {
+				return equation, nil, false
+			}
+			positive = append(positive, string(name))
+		default:
+			return equation, nil, false
+		}
+	}
+	return equation, positive, len(all) > 0
+}
+
+// negative says whether a value is shown to be negative wherever it was tried, all
+// names that stand in it being positive.
+func negative(n maths.Node, positive []string) bool {
+	tried := 0
+	for k := range int64(8) {
+		env := map[string]interval.Interval{}
+		for i, name := range maths.Names(n) {
+			v := big.NewRat(3*k+2*int64(i)+1, int64(i)+k+2)
+			if !slices.Contains(positive, name) && k%2 == 1 {
+				v.Neg(v)
+			}
+			env[name] = interval.Rat(v, 80)
+		}
+		x, err := algebra.Value(n, env, 80)
+		if err != nil {
+			continue
+		}
+		if x.Hi.Sign() >= 0 {
+			return false
+		}
+		tried++
+	}
+	return tried > 0
+}
+
 // rearrange turns a formula round for one of its variables.
 func (w *worker) rearrange() error {
 	if w.Variable == "" {
@@ -32,7 +87,7 @@ func (w *worker) rearrange() error {
 	if err != nil {
 		return err
 	}
-	rel, ok := r.Statement.(maths.Relation)
+	rel, positive, ok := withSigns(r.Statement)
 	if !ok || len(rel.Ops) != 1 || rel.Ops[0] != "=" {
 		return fmt.Errorf("“%s” is no single equation", w.Statement)
 	}
@@ -49,6 +104,9 @@ func (w *worker) rearrange() error {
 		return nil
 	}
 	w.step(steps...)
+	if slices.Contains(positive, w.Variable) {
+		branches = slices.DeleteFunc(branches, func(b solve.Branch) bool { return negative(b.Node, positive) })
+	}
 	var shown []string
 	for _, b := range branches {
 		shown = append(shown, maths.Typed(b.Node))
