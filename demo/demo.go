@@ -43,10 +43,10 @@ type course struct {
 	// Levels is how many questions of each level are drafted.
 	Levels map[question.Level]int `json:"levels"`
 	Topics []struct {
-		Title  string   `json:"title"`
-		Weight float64  `json:"weight"`
-		Skill  float64  `json:"skill"` // share right in the last week
-		CanDo  []string `json:"can_do"`
+		Title  string      `json:"title"`
+		Weight float64     `json:"weight"`
+		Skill  float64     `json:"skill"` // share right in the last week
+		CanDo  []app.CanDo `json:"can_do"`
 	} `json:"topics"`
 }
 
@@ -100,11 +100,7 @@ func (l *loader) people(ctx context.Context, now time.Time) error {
 		ExamDate: now.AddDate(0, 0, l.course.DaysToExam).UTC().Format(time.DateOnly),
 	}}
 	for _, t := range l.course.Topics {
-		topic := app.SyllabusTopic{Title: t.Title, Given: &syllabus.Weight{Value: t.Weight, Unit: syllabus.Percent}}
-		for _, c := range t.CanDo {
-			topic.CanDo = append(topic.CanDo, app.CanDo{Text: c})
-		}
-		text.Topics = append(text.Topics, topic)
+		text.Topics = append(text.Topics, app.SyllabusTopic{Title: t.Title, Given: &syllabus.Weight{Value: t.Weight, Unit: syllabus.Percent}, CanDo: t.CanDo})
 	}
 	added, err := l.app.AddCourse(ctx, l.account, text)
 	if err != nil {

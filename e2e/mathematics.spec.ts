@@ -1,4 +1,4 @@
-import { expect, test } from "./people";
+import { courseWithNotes, expect, test } from "./people";
 
 /** A course without sources whose outline asks for mathematics. */
 async function mathematics(page: import("@playwright/test").Page, skill = "Solve quadratic equations by factoring") {
@@ -73,4 +73,40 @@ test("a figure is drawn in the drill and on the bench, says what it shows, and g
   await page.setViewportSize({ width: 360, height: 740 });
   const box = (await drawing.boundingBox())!;
   expect(box.x + box.width).toBeLessThanOrEqual(360);
+});
+
+test("stories are told as often and where the sentence says, and a chain is worked step by step", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page);
+  await page.goto(`/courses/${course}/draft`);
+  await page.getByRole("button", { name: /How many told as stories/ }).click();
+  await page.getByRole("radio", { name: "All" }).check();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /Where the stories happen/ }).click();
+  await page.getByLabel("A place in a few words").fill("pump house 7");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /Of which kinds/ }).click();
+  await page.getByLabel("Typed numbers").check();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /Draft the batch/ }).click();
+  await expect(page.getByRole("alert")).toContainText("can’t stand in a sentence".replace("’", "'"));
+  await page.getByRole("button", { name: /Where the stories happen/ }).click();
+  await page.getByLabel("A place in a few words").fill("the pump house by the old bridge");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: /Where the stories happen: the pump house by the old bridge/ })).toBeVisible();
+  await page.getByRole("button", { name: /Draft the batch/ }).click();
+  await expect(page.getByText(/20 drafted, 20 cleared/)).toBeVisible({ timeout: 20_000 });
+
+  const at = `${process.env.BASE_URL}/api/courses/${course}`;
+  const drill = `${at}/drills/${crypto.randomUUID()}`;
+  await page.request.put(drill, { data: { count: 20, levels: ["hard"] } });
+  let told = 0;
+  for (let p = 1; p <= 20; p++) {
+    const got = await page.request.get(`${drill}/places/${p}`);
+    if (!got.ok()) break;
+    const item = (await got.json()) as { kind: string; stem: string };
+    if (item.kind === "numeric" && (item.stem.includes("the pump house by the old bridge") || item.stem.includes("stays the same"))) told++;
+    else expect(item.kind).not.toBe("numeric");
+  }
+  expect(told).toBeGreaterThan(0);
 });

@@ -86,3 +86,76 @@ func TestStemsApart(t *testing.T) {
 		t.Errorf("only %d of %d stems are decided", decided, len(lines))
 	}
 }
+
+// TestWaysToTellAChange tells one change in many ways, all with one answer.
+func TestWaysToTellAChange(t *testing.T) {
+	s := read(t, "testdata/sheet.txt")
+	const before = "The wash flow is 1,620 m³/h and the bed area is 36 m². "
+	for _, c := range []struct{ then, want string }{
+		{"The wash flow then rises to 1,944 m³/h. What is the new wash rate?", "54 m/h"},
+		{"The wash flow then rises by 20%. What is the new wash rate?", "54 m/h"},
+		{"The wash flow is then raised by 324 m³/h. What does the wash rate become?", "54 m/h"},
+		{"Later the wash flow increases by 20%. What is the wash rate then?", "54 m/h"},
+		{"After a 20% rise in the wash flow, what is the wash rate?", "54 m/h"},
+		{"With an increase of 20% in the wash flow, what is the wash rate in m/h?", "54 m/h"},
+		{"The wash flow doubles. By how much does the wash rate rise?", "45 m/h"},
+		{"The wash flow is halved. By how much does the wash rate fall?", "22.5 m/h"},
+		{"The bed area falls to 30 m². By how much does the wash rate rise?", "9 m/h"},
+		{"The bed area drops by 6 m². What is the new wash rate?", "54 m/h"},
+		{"The wash flow is cut by 10%. By what percentage does the wash rate fall?", "10%"},
+		{"The wash flow then rises by 20%. What was the wash rate at first?", "45 m/h"},
+	} {
+		sure, a := verdict(s.Answers(before + c.then))
+		if sure != "named" || a.Value.Text(3) != c.want {
+			t.Errorf("%s\n  %s %s by %q, want %s", c.then, sure, a.Value.Text(3), a.Working, c.want)
+		}
+	}
+	for _, odd := range []string{
+		"The wash flow then rises to 1,200 m³/h. What is the new wash rate?",
+		"The wash flow then rises by 20% and the bed area falls by 10%. What is the new wash rate?",
+		"The pressure then rises by 20%. What is the new wash rate?",
+		"The wash flow then rises by 20%. What colour is the water now?",
+	} {
+		if sure, a := verdict(s.Answers(before + odd)); sure == "named" || sure == "unit" {
+			t.Errorf("%s is answered with %s by %q", odd, a.Value.Text(3), a.Working)
+		}
+	}
+}
+
+// TestWorkingCanBeFollowed asks that each line's numbers are those of the line before
+// or of the stem, and that the last one ends with the answer.
+func TestWorkingCanBeFollowed(t *testing.T) {
+	s := read(t, "testdata/sheet.txt")
+	for stem, want := range map[string][]string{
+		"The flow is 0.05 m³/s, the pressure is 120 kPa and the efficiency is 0.75. What is the power drawn in W?":                                {"0.05 m³/s × 120,000 Pa = 6,000 W", "6 kW ÷ 0.75 = 8 kW = 8,000 W"},
+		"The water supplied is 8 ML and the water billed is 7 ML. What is the loss rate?":                                                         {"8 ML − 7 ML = 1 ML", "1 ML ÷ 8 ML = 0.125"},
+		"The detention time is 4 h. The flow then rises by 25%. By how much does the detention time fall?":                                        {"4 h × 0.8 = 3.2 h", "4 h − 3.2 h = 0.8 h"},
+		"The dose is 3 mg/L and the flow is 7 ML/d. What is the feed rate in g/h, to three significant figures?":                                  {"3 mg/L × 7 ML/d = 21 kg/d = 875 g/h"},
+		"The chlorine dose is 3.2 mg/L, the chlorine demand is 2 mg/L and the CT value is 60 mg·min/L. How long is the contact time, in minutes?": {"3.2 mg/L − 2 mg/L = 1.2 mg/L", "60 mg·min/L ÷ 1.2 mg/L = 50 min"},
+	} {
+		answers := s.Answers(stem)
+		if len(answers) == 0 || strings.Join(answers[0].Working, "; ") != strings.Join(want, "; ") {
+			t.Errorf("%s\n  is worked as %+v, want %q", stem, answers, want)
+		}
+	}
+}
+
+func FuzzAnswers(f *testing.F) {
+	s := read(f, "testdata/sheet.txt")
+	data, err := os.ReadFile("testdata/stems.tsv")
+	if err != nil {
+		f.Fatal(err)
+	}
+	for _, line := range strings.Split(string(data), "\n") {
+		if parts := strings.Split(line, "\t"); len(parts) == 3 {
+			f.Add(parts[2])
+		}
+	}
+	f.Fuzz(func(t *testing.T, stem string) {
+		for _, a := range s.Answers(stem) {
+			if a.Value.Value == nil || len(a.Formulas) == 0 || len(a.Working) == 0 {
+				t.Errorf("%q has the answer %+v", stem, a)
+			}
+		}
+	})
+}

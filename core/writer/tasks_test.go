@@ -1,0 +1,196 @@
+package writer
+
+import (
+	"math/big"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"testing"
+
+	"zincowl/core/maths"
+	"zincowl/core/question"
+	"zincowl/core/source"
+)
+
+// sheet are formulas of one source and topic.
+func sheet(t testing.TB, texts ...string) []equation {
+	t.Helper()
+	src := &Source{ID: "notes"}
+	var out []equation
+	for _, text := range texts {
+		e := formula(t, text)
+		e.src, e.topic, e.passage = src, "all", source.Passage{ID: "p"}
+		out = append(out, e)
+	}
+	return out
+}
+
+const (
+	rate   = "wash rate = wash flow / bed area, where the wash rate is in m/h, the wash flow is in m³/h and the bed area is in m²"
+	volume = "wash volume = wash flow × duration, where the wash volume is in m³, the wash flow is in m³/h and the duration is in h"
+	power  = "water power = flow × pressure, where the water power is in W, the flow is in m³/s and the pressure is in Pa"
+	drawn  = "power drawn = water power / efficiency, where the power drawn is in kW, the water power is in kW and the efficiency is a decimal"
+)
+
+func TestChainsJoinWhatIsOneQuantity(t *testing.T) {
+	all := sheet(t, rate, volume, power, drawn)
+	link := func(i int, name string) maths.Variable {
+		v, ok := all[i].Variable(name)
+		if !ok {
+			t.Fatalf("%s is not in %s", name, all[i].Text)
+		}
+		return v
+	}
+	p, ok := chained(all[0], all[1], link(1, "wash flow"))
+	if !ok || p.Expr.String() != "wash rate × bed area × duration" {
+		t.Errorf("the flow from the rate gives %v, %v", p.Expr, ok)
+	}
+	p, ok = chained(all[2], all[3], link(3, "water power"))
+	if !ok || p.Expr.String() != "flow × pressure ÷ 1000 ÷ efficiency" {
+		t.Errorf("watts carried over into kilowatts give %v, %v", p.Expr, ok)
+	}
+	if first, second := p.inTurn("pressure"); first.Text != all[3].Text || second.Text != all[2].Text {
+		t.Errorf("for the pressure %q is worked before %q", first.Text, second.Text)
+	}
+	// What both need besides the link may cancel out.
+	shared := sheet(t, rate, "covered = wash flow × bed area / length, where the covered is in m³·m/h, the wash flow is in m³/h, the bed area is in m² and the length is in m")
+	if _, ok := chained(shared[0], shared[1], shared[1].Variables[1]); ok {
+		t.Error("formulas that share more than their link were joined")
+	}
+}
+
+func TestDrawnChainsAreWorkedInTwoSteps(t *testing.T) {
+	ideas := chains(sheet(t, rate, volume, power, drawn), learned{})
+	if len(ideas) == 0 {
+		t.Fatal("there is no chain")
+	}
+	for n, i := range ideas {
+		for seed := range uint64(12) {
+			q, err := i.write(rand.New(rand.NewPCG(seed, uint64(n))), Brief{}.withDefaults())
+			if err != nil {
+				continue
+			}
+			if len(q.Worked) < 4 || len(q.Model.Formulas) != 2 || len(q.Cites) != 2 || !slices.Equal(q.LevelBecause, []string{"chain"}) {
+				t.Errorf("%s is worked as %q by %q", q.Stem, q.Worked, q.Model.Formulas)
+			}
+			for _, v := range []string{"water power is", "wash flow is"} {
+				if strings.Count(strings.ToLower(q.Stem), v) > 0 && strings.Contains(q.Worked[0], strings.TrimSuffix(v, " is")+" =") {
+					t.Errorf("%s gives what has to be found first: %q", q.Stem, q.Worked)
+				}
+			}
+		}
+	}
+}
+
+func TestChangesComeToWhatTheySay(t *testing.T) {
+	p := problem{Formula: formula(t, rate).Formula, parts: sheet(t, rate)}
+	seen := map[asking]int{}
+	for seed := range uint64(120) {
+		task, err := p.drawChange(rand.New(rand.NewPCG(seed, 3)), []string{"wash flow", "bed area"}[seed%2], learned{})
+		if err != nil {
+			t.Error(err)
+			continue
+		}
+		c := task.change
+		seen[c.asks]++
+		if c.inverse != (c.of.Name == "bed area") || c.up != (c.to.Value.Cmp(c.from.Value) > 0) || c.rises != (c.up != c.inverse) {
+			t.Errorf("%s goes up: %v, the rate: %v, inverse: %v", c.of.Name, c.up, c.rises, c.inverse)
+		}
+		want := distance(c.later, c.before)
+		switch c.asks {
+		case forValue:
+			want = c.later
+		case forShare:
+			want.Quo(want, c.before).Mul(want, big.NewRat(100, 1))
+		}
+		if task.answer.Cmp(want) != 0 {
+			t.Errorf("the answer is %s, not %s", task.answer.FloatString(4), want.FloatString(4))
+		}
+		stem := task.stem(rand.New(rand.NewPCG(seed, 4)), Brief{}, true)
+		if strings.Contains(stem, "{") || strings.Contains(stem, "  ") || !strings.HasSuffix(stem, "?") {
+			t.Errorf("the stem is %q", stem)
+		}
+		if c.asks == forShare && c.told == byPercent && !c.inverse {
+			t.Errorf("%q gives its answer away", stem)
+		}
+	}
+	for a := forDifference; a <= forShare; a++ {
+		if seen[a] < 10 {
+			t.Errorf("asked in the manner %d only %d times", a, seen[a])
+		}
+	}
+}
+
+func TestProportion(t *testing.T) {
+	for _, c := range []struct {
+		formula, name         string
+		proportional, inverse bool
+	}{
+		{"a*b", "b", true, false}, {"a/b", "b", true, true}, {"a/(b/c)", "c", true, false}, {"a/(b*c)", "c", true, true}, {"a + b", "b", false, false},
+		{"a*b^2", "b", false, false}, {"(a + b)*c", "c", true, false}, {"(a + b)*c", "a", false, false}, {"a/b*c", "c", true, false},
+	} {
+		n, err := maths.Parse(c.formula)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if p, i := proportion(n, c.name); p != c.proportional || p && i != c.inverse {
+			t.Errorf("%s in %s: proportional %v, inverse %v", c.name, c.formula, p, i)
+		}
+	}
+}
+
+func TestChoicesNeedOneOfTwoFormulas(t *testing.T) {
+	all := sheet(t, rate, volume, power)
+	ideas := all[0].choices(all, learned{})
+	if len(ideas) == 0 {
+		t.Fatal("there is no choice")
+	}
+	if more := all[2].choices(all, learned{}); len(more) != 0 {
+		t.Error("a formula that shares nothing has a rival")
+	}
+	for seed := range uint64(40) {
+		q, err := ideas[0].write(rand.New(rand.NewPCG(seed, 8)), Brief{}.withDefaults())
+		if err != nil {
+			t.Error(err)
+			continue
+		}
+		if !strings.Contains(q.Stem, "duration") || strings.Contains(strings.Join(q.Worked, " "), " h ") || len(q.Model.Stages[0].Givens) != 3 {
+			t.Errorf("%s is worked as %q", q.Stem, q.Worked)
+		}
+	}
+}
+
+func TestSlipsOfChangesAndChains(t *testing.T) {
+	all := sheet(t, rate, volume, power, drawn)
+	found := map[string]bool{}
+	collect := func(q question.Question) {
+		for _, s := range q.Slips {
+			found[s.ID] = true
+			if s.Why == "" || !strings.HasSuffix(s.Why, ".") {
+				t.Errorf("the slip %s has the reason %q", s.ID, s.Why)
+			}
+			if s.Value == q.KeyText() {
+				t.Errorf("%s: the slip %s is the key", q.Stem, s.ID)
+			}
+		}
+	}
+	for n, i := range quantitative(all, learned{}) {
+		for seed := range uint64(25) {
+			if i.kind != question.Numeric {
+				continue
+			}
+			if q, err := i.write(rand.New(rand.NewPCG(seed, uint64(n))), Brief{}.withDefaults()); err == nil {
+				collect(q)
+			}
+		}
+	}
+	for _, id := range []string{
+		"ratio-turned-over", "factor-forgotten", "power-of-ten", "unit-not-converted", "conversion-turned-over", "factor-of-lengths", "sixties-as-hundredths", "formula-not-turned-round",
+		"wrong-formula", "wrong-given", "step-left-out", "unit-between-steps", "rounded-too-early", "rest-for-share", "multiplied-for-divided", "divided-for-multiplied", "added-for-multiplied",
+		"change-missed", "new-value-for-change", "change-alone", "percent-taken-for-added", "change-turned-round", "percentage-carried-over", "percentage-of-the-new-value", "ratio-for-change", "percent-of-the-answer",
+	} {
+		if !found[id] {
+			t.Errorf("nothing leads to the slip %s", id)
+		}
+	}
+}
