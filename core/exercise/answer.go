@@ -2,11 +2,13 @@ package exercise
 
 import (
 	"errors"
+	"math/big"
 	"strings"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/derive"
+	"zincowl/core/maths/interval"
 	"zincowl/core/maths/work"
 )
 
@@ -121,6 +123,31 @@ func shownRelation(typed string) string {
 	return typed
 }
 
+// apartSomewhere says whether two expressions are shown to differ by their values at
+// one of a few points.
+func apartSomewhere(a, b string) bool {
+	m, err1 := maths.ReadExpression(strings.TrimSuffix(a, " + C"), maths.Notation{})
+	n, err2 := maths.ReadExpression(strings.TrimSuffix(b, " + C"), maths.Notation{})
+	if err1 != nil || err2 != nil || strings.HasSuffix(a, " + C") || strings.HasSuffix(b, " + C") {
+		return false // with a constant the values may differ
+	}
+	const bits = 80
+	for k := range int64(3) {
+		env := map[string]interval.Interval{}
+		for i, name := range append(maths.Names(m), maths.Names(n)...) {
+			if _, ok := env[name]; !ok {
+				env[name] = interval.Rat(big.NewRat(7*k+3*int64(i)+5, k+2), bits)
+			}
+		}
+		x, err1 := algebra.Value(m, env, bits)
+		y, err2 := algebra.Value(n, env, bits)
+		if err1 == nil && err2 == nil && x.Disjoint(y) {
+			return true
+		}
+	}
+	return false
+}
+
 // differ says whether two answers are shown to be different from each other.
 func (f Family) differ(p problem, a, b answer) bool {
 	if a.shown == b.shown || a.typed == b.typed {
@@ -132,6 +159,9 @@ func (f Family) differ(p problem, a, b answer) bool {
 		if ok1 && ok2 {
 			return v.Cmp(w) != 0
 		}
+	}
+	if f.task != "solve" && f.task != "rearrange" && apartSomewhere(a.typed, b.typed) {
+		return true
 	}
 	t := p.task
 	switch f.task {
