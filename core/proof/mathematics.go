@@ -163,7 +163,7 @@ func (x *examination) mathematics() []Finding {
 	if x.Kind == question.Choice {
 		return []Finding{x.judgedOptions(t, r)}
 	}
-	return []Finding{x.judgedKey(r)}
+	return []Finding{x.judgedKey(t, r)}
 }
 
 // outcome is the result of a task in words.
@@ -236,7 +236,7 @@ func (x *examination) judgedOptions(t work.Task, r work.Result) Finding {
 	return out
 }
 
-func (x *examination) judgedKey(r work.Result) Finding {
+func (x *examination) judgedKey(t work.Task, r work.Result) Finding {
 	out := Finding{Check: "solve", At: "key", Expected: outcome(r)}
 	switch c := r.Claims[0]; c.Verdict {
 	case work.Right:
@@ -253,12 +253,38 @@ func (x *examination) judgedKey(r work.Result) Finding {
 		case question.Expression:
 			q.Key = question.Key{Expression: strings.TrimSuffix(r.Expression, " + C")}
 			x.mend = &q
+		case question.Numeric:
+			if v, ok := inDigits(r.Expression); ok && t.Claims[0] == x.Key.Value {
+				q.Key.Value = v
+				x.mend = &q
+			}
 		}
 	default:
 		out.Verdict, out.Title = Unsure, "The key could not be decided"
 		out.Says = fmt.Sprintf("The result is %s; whether the key says the same is not shown: %s.", out.Expected, c.Why)
 	}
 	return out
+}
+
+// inDigits is a result as it is typed: exactly where it ends, else to three digits.
+func inDigits(expression string) (string, bool) {
+	n, err := maths.ReadExpression(expression, maths.Notation{})
+	if err != nil {
+		return "", false
+	}
+	if v, err := maths.Evaluate(n, nil); err == nil && maths.Significant(v) <= 7 {
+		return maths.Exact(v), true
+	}
+	calc := algebra.New(algebra.DefaultBudget)
+	form, err := calc.Form(n)
+	if err != nil {
+		return "", false
+	}
+	v, ok := calc.Decimal(form, 3)
+	if !ok {
+		return "", false
+	}
+	return maths.Exact(v), true
 }
 
 // arithmetic recomputes every claim about numbers in the steps and the

@@ -29,6 +29,14 @@ func TestExercisesAreCleared(t *testing.T) {
 					} else {
 						cleared++
 					}
+					if k == question.Numeric && q.Figure != nil {
+						wrong := q.Question
+						wrong.Key.Value = "1" + wrong.Key.Value
+						r := Examine(wrong, library)
+						if r.Verdict != Faulted || r.Mend == nil || r.Mend.Key.Value != q.Key.Value || r.Mend.Key.Unit != q.Key.Unit {
+							t.Errorf("%s with the key %s is %s, mended %+v", q.Asks(), wrong.KeyText(), r.Verdict, r.Mend)
+						}
+					}
 					if k != question.Choice {
 						continue
 					}

@@ -18,6 +18,9 @@ type Brief struct {
 	// Setting is where they happen ("the works of a small hill town").
 	WordProblems *float64 `json:"word_problems,omitempty"`
 	Setting      string   `json:"setting,omitempty"`
+	// OtherUnknown says whether formulas may be asked for another of their
+	// variables than the one they are written for; they may unless it is false.
+	OtherUnknown *bool    `json:"other_unknown,omitempty"`
 	From         []From   `json:"from,omitempty"` // empty means all sources
 	Avoid        []string `json:"-"`              // ids of questions already held
 	Seed         uint64   `json:"seed,omitempty"`
@@ -49,6 +52,9 @@ func (b Brief) withDefaults() Brief {
 	}
 	return b
 }
+
+// turnsRound says whether formulas may be asked for another unknown.
+func (b Brief) turnsRound() bool { return b.OtherUnknown == nil || *b.OtherUnknown }
 
 func (b Brief) wantsTopic(topic string) bool {
 	if len(b.Topics) == 0 {

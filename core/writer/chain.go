@@ -29,9 +29,9 @@ func chains(all []equation, ranges learned) []*idea {
 					continue
 				}
 				if p, ok := chained(first, second, link); ok {
-					out = append(out, p.pose(question.Hard, "chain", func(r *rand.Rand) (task, error) {
+					out = append(out, p.pose(question.Hard, "chain", func(r *rand.Rand, b Brief) (task, error) {
 						asked := p.Variables[0].Name
-						if r.IntN(4) == 0 {
+						if b.turnsRound() && r.IntN(4) == 0 {
 							asked = p.Variables[r.IntN(len(p.Variables))].Name
 						}
 						return p.draw(r, asked, "", ranges)

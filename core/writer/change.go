@@ -56,7 +56,7 @@ func (e equation) changes(ranges learned) []*idea {
 	if len(free) == 0 {
 		return nil
 	}
-	return p.pose(question.Hard, "before and after", func(r *rand.Rand) (task, error) {
+	return p.pose(question.Hard, "before and after", func(r *rand.Rand, _ Brief) (task, error) {
 		return p.drawChange(r, free[r.IntN(len(free))], ranges)
 	})
 }

@@ -30,7 +30,7 @@ func (e equation) choices(all []equation, ranges learned) []*idea {
 	if len(rivals) == 0 {
 		return nil
 	}
-	return p.pose(question.Medium, "choice between formulas", func(r *rand.Rand) (task, error) {
+	return p.pose(question.Medium, "choice between formulas", func(r *rand.Rand, _ Brief) (task, error) {
 		t, err := p.draw(r, e.Formula.Subject().Name, "", ranges)
 		if err != nil {
 			return t, err

@@ -43,7 +43,7 @@ func quantitative(all []equation, ranges learned) []*idea {
 }
 
 // plan draws a task.
-type plan func(r *rand.Rand) (task, error)
+type plan func(r *rand.Rand, b Brief) (task, error)
 
 // pose makes the ideas of a plan: one as a choice and one as a typed number.
 func (p problem) pose(level question.Level, feature string, plan plan) []*idea {
@@ -52,9 +52,9 @@ func (p problem) pose(level question.Level, feature string, plan plan) []*idea {
 	for _, kind := range []question.Kind{question.Choice, question.Numeric} {
 		i := &idea{
 			level: level, kind: kind, many: true, topic: at.topic, source: at.src.ID, passage: at.Passage,
-			subject: string(level) + feature + p.Text,
+			subject: string(level) + feature + p.Text, turned: feature == "another unknown",
 			write: func(r *rand.Rand, b Brief) (question.Question, error) {
-				t, err := plan(r)
+				t, err := plan(r, b)
 				if err != nil {
 					return question.Question{}, err
 				}
@@ -87,14 +87,14 @@ func (e equation) ideas(ranges learned) []*idea {
 			convertible = append(convertible, v.Name)
 		}
 	}
-	out := p.pose(question.Easy, "", func(r *rand.Rand) (task, error) { return p.draw(r, subject, "", ranges) })
+	out := p.pose(question.Easy, "", func(r *rand.Rand, _ Brief) (task, error) { return p.draw(r, subject, "", ranges) })
 	if len(convertible) > 0 {
-		out = append(out, p.pose(question.Medium, "conversion", func(r *rand.Rand) (task, error) {
+		out = append(out, p.pose(question.Medium, "conversion", func(r *rand.Rand, _ Brief) (task, error) {
 			return p.draw(r, subject, convertible[r.IntN(len(convertible))], ranges)
 		})...)
 	}
 	if len(unknowns) > 0 {
-		out = append(out, p.pose(question.Hard, "another unknown", func(r *rand.Rand) (task, error) {
+		out = append(out, p.pose(question.Hard, "another unknown", func(r *rand.Rand, _ Brief) (task, error) {
 			return p.draw(r, unknowns[r.IntN(len(unknowns))], "", ranges)
 		})...)
 	}

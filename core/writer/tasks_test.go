@@ -194,3 +194,16 @@ func TestSlipsOfChangesAndChains(t *testing.T) {
 		}
 	}
 }
+
+func TestNoOtherUnknown(t *testing.T) {
+	no := false
+	qs, _ := draft(t, Study(course(t)), Brief{Count: 60, Seed: 2, OtherUnknown: &no, Kinds: map[question.Kind]float64{question.Numeric: 1}, Levels: map[question.Level]int{question.Hard: 60}})
+	if len(qs) < 50 {
+		t.Errorf("only %d drafted", len(qs))
+	}
+	for _, q := range qs {
+		if slices.Contains(q.LevelBecause, "another unknown") {
+			t.Errorf("%s asks for another unknown", q.Stem)
+		}
+	}
+}

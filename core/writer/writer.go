@@ -63,6 +63,7 @@ type idea struct {
 	also    string // another source it is drawn from
 	passage string
 	subject string // questions on one subject are spread over a batch
+	turned  bool   // a formula is asked for another unknown
 	write   func(r *rand.Rand, b Brief) (question.Question, error)
 }
 
@@ -276,7 +277,7 @@ type picker struct {
 func newPicker(m *Material, b Brief) *picker {
 	p := &picker{brief: b, topics: map[string]int{}, passages: map[string]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}}
 	for _, i := range m.ideas {
-		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) {
+		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) && (!i.turned || b.turnsRound()) {
 			p.ideas = append(p.ideas, i)
 		}
 	}
