@@ -225,7 +225,7 @@ func (s *Sheet) inProportion(t told) []Answer {
 			continue
 		}
 		for i, of := range s.of {
-			if !slices.Contains(of, asked) || !slices.Contains(of, t.change.term) || asked == t.change.term || !s.solves(i, asked) {
+			if !slices.Contains(of, asked) || !slices.Contains(of, t.change.term) || asked == t.change.term || !s.solves[i][asked] {
 				continue
 			}
 			factor, ok := s.proportion(i, asked, *t.change)

@@ -20,21 +20,33 @@ type route struct {
 // maxRoute bounds how many formulas a route has.
 const maxRoute = 3
 
-// routes are the ways to a term, the shortest first.
-func (s *Sheet) routes(asked int) []route {
+// maxLooks bounds how many formulas are looked at for one stem, in a sheet in which
+// many speak of the same.
+const maxLooks = 20_000
+
+// routes are the ways to a term with no more than so many leaves, the shortest first.
+func (s *Sheet) routes(asked, leaves int, looks *int) []route {
 	var out []route
 	for length := 1; length <= maxRoute; length++ {
-		out = append(out, s.routesOf(asked, length, nil, nil)...)
+		for _, r := range s.routesOf(asked, length, nil, nil, looks) {
+			if len(r.leaves) <= leaves {
+				out = append(out, r)
+			}
+		}
 	}
 	return out
 }
 
 // routesOf are the routes with so many formulas that use none of the given ones,
 // and find none of the given terms.
-func (s *Sheet) routesOf(asked, length int, used, above []int) []route {
+func (s *Sheet) routesOf(asked, length int, used, above []int, looks *int) []route {
 	var out []route
-	for i, of := range s.of {
-		if slices.Contains(used, i) || !slices.Contains(of, asked) || !s.solves(i, asked) {
+	for _, i := range s.with[asked] {
+		if *looks--; *looks < 0 {
+			break
+		}
+		of := s.of[i]
+		if slices.Contains(used, i) || !s.solves[i][asked] {
 			continue
 		}
 		var others []int
@@ -51,7 +63,7 @@ func (s *Sheet) routesOf(asked, length int, used, above []int) []route {
 			continue
 		}
 		for at, t := range others {
-			for _, before := range s.routesOf(t, length-1, append(slices.Clone(used), i), append(slices.Clone(above), asked)) {
+			for _, before := range s.routesOf(t, length-1, append(slices.Clone(used), i), append(slices.Clone(above), asked), looks) {
 				if slices.Contains(before.leaves, asked) {
 					continue
 				}
@@ -68,16 +80,20 @@ func (s *Sheet) routesOf(asked, length int, used, above []int) []route {
 	return out
 }
 
-// solves says whether a formula can be worked for a term, which stands in it once.
-func (s *Sheet) solves(formula, t int) bool {
-	n := 0
-	for _, o := range s.of[formula] {
-		if o == t {
-			n++
+// solved says for which terms a formula can be worked: those that stand in it once.
+func (s *Sheet) solved(formula int) map[int]bool {
+	out := map[int]bool{}
+	for _, t := range s.of[formula] {
+		n := 0
+		for _, o := range s.of[formula] {
+			if o == t {
+				n++
+			}
 		}
+		_, err := s.formulas[formula].For(s.name(formula, t))
+		out[t] = n == 1 && err == nil
 	}
-	_, err := s.formulas[formula].For(s.name(formula, t))
-	return n == 1 && err == nil
+	return out
 }
 
 // name is what a formula calls a term.

@@ -24,6 +24,8 @@ type Sheet struct {
 	formulas []maths.Formula
 	terms    []term
 	of       [][]int // the terms of each formula's variables, in their order
+	with     [][]int // the formulas that speak of each term
+	solves   []map[int]bool
 }
 
 // term is a quantity that formulas talk of.
@@ -42,6 +44,15 @@ func New(formulas []maths.Formula) *Sheet {
 			of = append(of, s.term(v))
 		}
 		s.of = append(s.of, of)
+	}
+	s.with = make([][]int, len(s.terms))
+	for i, of := range s.of {
+		s.solves = append(s.solves, s.solved(i))
+		for _, t := range of {
+			if n := len(s.with[t]); n == 0 || s.with[t][n-1] != i {
+				s.with[t] = append(s.with[t], i)
+			}
+		}
 	}
 	return s
 }
@@ -115,9 +126,14 @@ func (s *Sheet) Answers(stem string) []Answer {
 	if len(t.found) == 0 && t.change == nil || len(t.found) > 10 {
 		return nil
 	}
+	most := len(t.found)
+	if t.change != nil && t.change.from != nil {
+		most++
+	}
+	looks := maxLooks
 	var out []Answer
 	for _, asked := range t.asked {
-		for _, r := range s.routes(asked) {
+		for _, r := range s.routes(asked, most, &looks) {
 			if len(out) > maxAnswers {
 				break
 			}

@@ -159,3 +159,40 @@ func FuzzAnswers(f *testing.F) {
 		}
 	})
 }
+
+// large is a sheet in which hundreds of formulas speak of one flow.
+func large(t testing.TB) *sheet.Sheet {
+	t.Helper()
+	var formulas []maths.Formula
+	for i := range 400 {
+		name := string(rune('a'+i%26)) + string(rune('a'+i/26)) + "-basin"
+		f, ok := fact.ReadFormula("loading of " + name + " = flow / area of " + name + ", where the loading of " + name + " is in m/h, the flow is in m³/h and the area of " + name + " is in m²")
+		if !ok {
+			t.Fatal("a formula is not read")
+		}
+		formulas = append(formulas, f)
+	}
+	return sheet.New(formulas)
+}
+
+func TestLargeSheets(t *testing.T) {
+	s := large(t)
+	sure, a := verdict(s.Answers("The flow is 450 m³/h and the area of ca-basin is 36 m². What is the loading of ca-basin in m/h?"))
+	if sure != "named" || a.Value.Text(3) != "12.5 m/h" {
+		t.Errorf("%s: %s", sure, a.Value.Text(3))
+	}
+	sure, a = verdict(s.Answers("The loading of ba-basin is 10 m/h, the area of ba-basin is 45 m² and the area of ca-basin is 36 m². What is the loading of ca-basin?"))
+	if sure != "named" || a.Value.Text(3) != "12.5 m/h" {
+		t.Errorf("in a chain, %s: %s", sure, a.Value.Text(3))
+	}
+}
+
+func BenchmarkAnswers(b *testing.B) {
+	for name, s := range map[string]*sheet.Sheet{"14 formulas": read(b, "testdata/sheet.txt"), "400 formulas": large(b)} {
+		b.Run(name, func(b *testing.B) {
+			for b.Loop() {
+				s.Answers("The flow is 450 m³/h and 36 m² are covered. What is the surface loading in m/h?")
+			}
+		})
+	}
+}
