@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { courseWithNotes, expect, test } from "./people";
 
 /** A course without sources whose outline asks for mathematics. */
@@ -66,6 +67,7 @@ test("a figure is drawn in the drill and on the bench, says what it shows, and g
   for (const edge of edges) await expect(drawing.getByText(`${edge} m`, { exact: true }).first()).toBeVisible();
   const volume = edges[0]! * edges[1]! * edges[2]!;
   await expect(drawing).not.toContainText(String(volume));
+  expect((await new AxeBuilder({ page }).setLegacyMode(true).analyze()).violations).toEqual([]);
   await page.getByRole("textbox").fill(`${volume} m³`);
   await page.getByRole("button", { name: /Answer, sure/ }).click();
   await expect(page.getByRole("status").getByText("volume = length × width × height")).toBeVisible();
@@ -79,7 +81,7 @@ test("stories are told as often and where the sentence says, and a chain is work
   expect(signedUp.name).toBeTruthy();
   const course = await courseWithNotes(page);
   await page.goto(`/courses/${course}/draft`);
-  await page.getByRole("button", { name: /How many told as stories/ }).click();
+  await page.getByRole("button", { name: /Share told as stories/ }).click();
   await page.getByRole("radio", { name: "All" }).check();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /Where the stories happen/ }).click();

@@ -12,6 +12,7 @@ package sheet
 
 import (
 	"cmp"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -30,9 +31,9 @@ type Sheet struct {
 
 // term is a quantity that formulas talk of.
 type term struct {
-	maths.Variable          // as the first formula has it
-	phrases        []string // in small letters, the longest first
-	letters        []string // names of one letter
+	maths.Variable                  // as the first formula has it
+	phrases        []string         // in small letters, the longest first
+	letters        []*regexp.Regexp // find names of one letter
 }
 
 // New makes a sheet of formulas.
@@ -67,8 +68,9 @@ func (s *Sheet) term(v maths.Variable) int {
 	t := &s.terms[at]
 	for _, name := range []string{v.Meaning, v.Name} {
 		if len([]rune(name)) < 2 {
-			if !slices.Contains(t.letters, name) {
-				t.letters = append(t.letters, name)
+			find := regexp.MustCompile(`(?:^|[\s(,])(` + regexp.QuoteMeta(name) + `)(?:\s*[=≈:]|[?.,]|\s+in\b|$)`)
+			if !slices.ContainsFunc(t.letters, func(r *regexp.Regexp) bool { return r.String() == find.String() }) {
+				t.letters = append(t.letters, find)
 			}
 			continue
 		}

@@ -177,7 +177,7 @@ func (s *Sheet) mentions(stem, small string) []mention {
 			}
 		}
 		for _, letter := range t.letters {
-			for _, at := range regexp.MustCompile(`(?:^|[\s(,])(`+regexp.QuoteMeta(letter)+`)(?:\s*[=≈:]|[?.,]|\s+in\b|$)`).FindAllStringSubmatchIndex(stem, -1) {
+			for _, at := range letter.FindAllStringSubmatchIndex(stem, -1) {
 				out = append(out, mention{i, at[2], at[3]})
 			}
 		}

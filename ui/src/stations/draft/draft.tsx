@@ -107,8 +107,8 @@ export function DraftStation() {
           <Choices all={kinds.map((k) => ({ value: k.value, says: capital(k.says) }))} chosen={as} change={setAs} none="Any kind" />
         </Part>
         . Of those with numbers,{" "}
-        <Part label="How many told as stories" says={shares.find((s) => s.value === stories)!.says}>
-          <One name="How many told as stories" all={shares.map((s) => ({ value: s.value, says: capital(s.says) }))} chosen={stories} change={setStories} />
+        <Part label="Share told as stories" says={shares.find((s) => s.value === stories)!.says}>
+          <One name="Share told as stories" all={shares.map((s) => ({ value: s.value, says: capital(s.says) }))} chosen={stories} change={setStories} />
         </Part>{" "}
         {stories === 0 ? (
           "are told as stories."
