@@ -60,7 +60,7 @@ var (
 
 // read finds what a stem tells and asks.
 func (s *Sheet) read(stem string) told {
-	stem = figures.ReplaceAllString(stem, "")
+	stem = figures.ReplaceAllString(strings.ToValidUTF8(stem, "?"), "")
 	t := told{stem: lower(stem)}
 	mentions := s.mentions(stem, t.stem)
 	found := maths.FindQuantities(stem)
