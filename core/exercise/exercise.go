@@ -461,12 +461,7 @@ func decimal(typed string) (*big.Rat, bool) {
 	if err != nil {
 		return nil, false
 	}
-	calc := algebra.New(algebra.DefaultBudget)
-	form, err := calc.Form(n)
-	if err != nil {
-		return nil, false
-	}
-	return calc.Decimal(form, digits)
+	return algebra.Rounded(n, digits, algebra.DefaultBudget)
 }
 
 // choose lays out the options: the right one and the slips, in an order drawn

@@ -42,12 +42,7 @@ func readTyped(text, language string) (typed, bool) {
 		if v, err := maths.Evaluate(n, nil); err == nil {
 			return typed{n, unit, v}, true
 		}
-		calc := algebra.New(algebra.DefaultBudget)
-		form, err := calc.Form(n)
-		if err != nil {
-			continue
-		}
-		if v, ok := calc.Decimal(form, 15); ok {
+		if v, ok := algebra.Rounded(n, 15, algebra.DefaultBudget); ok {
 			return typed{n, unit, v}, true
 		}
 	}

@@ -275,12 +275,7 @@ func inDigits(expression string) (string, bool) {
 	if v, err := maths.Evaluate(n, nil); err == nil && maths.Significant(v) <= 7 {
 		return maths.Exact(v), true
 	}
-	calc := algebra.New(algebra.DefaultBudget)
-	form, err := calc.Form(n)
-	if err != nil {
-		return "", false
-	}
-	v, ok := calc.Decimal(form, 3)
+	v, ok := algebra.Rounded(n, 3, algebra.DefaultBudget)
 	if !ok {
 		return "", false
 	}

@@ -190,6 +190,10 @@ type examination struct {
 	question.Question
 	library *Library
 	mend    *question.Question
+
+	solved *solution // of the stem by the sources' formulas, once it was looked for
+	open   string    // why there is none
+	looked bool
 }
 
 // checks are run in this order; their findings are listed in it.

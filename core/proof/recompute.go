@@ -82,10 +82,19 @@ func (x *examination) evidenceOf(s *solution) []Evidence {
 	return out
 }
 
-// solve finds which formulas of the sources answer the stem. Those that the question
+// solve answers the stem once for all checks that ask.
+func (x *examination) solve() (*solution, string) {
+	if !x.looked {
+		x.solved, x.open = x.answer()
+		x.looked = true
+	}
+	return x.solved, x.open
+}
+
+// answer finds which formulas of the sources answer the stem. Those that the question
 // cites are tried first. Where nothing answers it, or several answers are equally
 // well founded and disagree, it says why.
-func (x *examination) solve() (*solution, string) {
+func (x *examination) answer() (*solution, string) {
 	if len(x.library.formulas) == 0 {
 		return nil, ""
 	}

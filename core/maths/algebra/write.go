@@ -418,3 +418,13 @@ func (c *Calculator) Decimal(f *Form, digits int) (v *big.Rat, ok bool) {
 	}
 	return nil, false
 }
+
+// Rounded is the value of an expression without names to so many significant digits.
+func Rounded(n maths.Node, digits int, budget int64) (*big.Rat, bool) {
+	c := New(budget)
+	f, err := c.Form(n)
+	if err != nil {
+		return nil, false
+	}
+	return c.Decimal(f, digits)
+}

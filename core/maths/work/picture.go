@@ -57,6 +57,7 @@ var (
 	vector   = regexp.MustCompile(`the vector ([a-z]) = \(([−\d]+), ([−\d]+)\)`)
 	pointAt  = regexp.MustCompile(`\(([−\d.]+), ([−\d.]+)\)`)
 	reaching = regexp.MustCompile(`(?:from ([−\d.]+) \((not )?included\) )?(?:(?:up )?to ([−\d.]+) \((not )?included\)|on)`)
+	inUnit   = regexp.MustCompile(`, in ([^,?]+)$`)
 	heldBy   = regexp.MustCompile(`(\S(?:[^,]*\S)?) ([−\d.]+|unknown)(?:, |$)`)
 )
 
@@ -123,7 +124,7 @@ func seen(text string) (picture, bool) {
 			}
 			rest = strings.TrimSpace(rest[end+1:])
 		}
-		if m := regexp.MustCompile(`, in ([^,?]+)$`).FindStringSubmatch(p.question); m != nil {
+		if m := inUnit.FindStringSubmatch(p.question); m != nil {
 			if p.unit, p.in = maths.ParseUnit(m[1]); !p.in && m[1] != "degrees" && m[1] != "per cent" {
 				return p, false
 			}
