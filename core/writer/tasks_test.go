@@ -207,3 +207,27 @@ func TestNoOtherUnknown(t *testing.T) {
 		}
 	}
 }
+
+// TestVersionsOfAQuestion writes each idea for a class of candidates: the seeds give
+// different questions of one level and feature.
+func TestVersionsOfAQuestion(t *testing.T) {
+	for _, i := range quantitative(sheet(t, rate, volume, power, drawn), learned{}) {
+		versions := map[string]bool{}
+		var because []string
+		written := 0
+		for seed := range uint64(40) {
+			q, err := i.write(rand.New(rand.NewPCG(seed, 6)), Brief{}.withDefaults())
+			if err != nil {
+				continue
+			}
+			if written++; written > 1 && !slices.Equal(q.LevelBecause, because) {
+				t.Errorf("%s is hard by %q, another version by %q", q.Stem, q.LevelBecause, because)
+			}
+			because = q.LevelBecause
+			versions[question.Identify(q)] = true
+		}
+		if written < 20 || 10*len(versions) < 9*written {
+			t.Errorf("%s: %d different versions of %d written by 40 seeds", i.subject, len(versions), written)
+		}
+	}
+}
