@@ -1,10 +1,15 @@
-import json,time,sys
+"""How long SymPy takes for the equations and inequalities of tasks.jsonl, a task."""
+import json
+import time
+from pathlib import Path
+
 from sympy import *
 from sympy.parsing.sympy_parser import *
+
 x=symbols('x',real=True)
 T=standard_transformations+(implicit_multiplication_application,convert_xor)
 n=0;skip=0;total=0.0
-for line in open('/work/main/core/maths/work/testdata/tasks.jsonl'):
+for line in open(Path(__file__).with_name('tasks.jsonl')):
     t=json.loads(line)['task']
     if t['task']!='solve' or t.get('variable')!='x': continue
     s=t['statement']
