@@ -54,24 +54,40 @@ func (f Family) slips(p problem, right answer) []slip {
 		f.sloppyIntegrals(p, add)
 	}
 	for _, m := range mutations {
+		if len(found) >= maxCandidates {
+			break
+		}
 		for _, a := range f.mutated(p, m) {
 			add(m.id, m.why, a)
 		}
 	}
-	f.aboutTheAnswer(p, right, add)
-	// An answer much longer than the right one tempts nobody: those come last.
-	size, _ := decimal(right.typed)
-	long := func(s slip) int {
-		if v, ok := decimal(s.answer.typed); p.figure != nil && ok && size.Sign() != 0 && farOff(v, size) {
-			return 2
-		}
-		if len(s.answer.typed) > 2*len(right.typed)+8 {
-			return 1
-		}
-		return 0
+	if len(found) < maxCandidates {
+		f.aboutTheAnswer(p, right, add)
 	}
-	slices.SortStableFunc(found, func(a, b slip) int { return long(a) - long(b) })
-	return f.distinct(p, found)
+	return f.distinct(p, likeliest(p, right, found))
+}
+
+// likeliest puts last what tempts nobody: an answer much longer than the right one,
+// then one about a drawing that is far off.
+func likeliest(p problem, right answer, found []slip) []slip {
+	var size *big.Rat
+	if p.figure != nil {
+		size, _ = decimal(right.typed)
+	}
+	var out [3][]slip
+	for _, s := range found {
+		at := 0
+		if len(s.answer.typed) > 2*len(right.typed)+8 {
+			at = 1
+		}
+		if size != nil && size.Sign() != 0 {
+			if v, ok := decimal(s.answer.typed); ok && farOff(v, size) {
+				at = 2
+			}
+		}
+		out[at] = append(out[at], s)
+	}
+	return slices.Concat(out[:]...)
 }
 
 // farOff says whether a number is more than thirty times too large or too small.

@@ -23,12 +23,13 @@ func (x *examination) equations() []Finding {
 	if len(x.Worked) == 0 && x.Explanation == "" {
 		return nil
 	}
-	t, ok := x.task()
-	if !ok || t.Task != "solve" || t.Variable == "" || strings.Contains(t.Variable, ",") || circularFunction.MatchString(t.Statement) {
+	d := x.doTask()
+	if d == nil {
 		return nil
 	}
-	r, err := work.Do(t, algebra.DefaultBudget)
-	if err != nil || r.Set != "finite" || len(r.Values) == 0 || len(r.Values) > 6 {
+	t, r := d.task, d.result
+	if t.Task != "solve" || t.Variable == "" || strings.Contains(t.Variable, ",") || circularFunction.MatchString(t.Statement) ||
+		r.Set != "finite" || len(r.Values) == 0 || len(r.Values) > 6 {
 		return nil
 	}
 	known := slices.Clone(r.Values)

@@ -134,36 +134,58 @@ func unknowns(statement string) string {
 	return strings.Join(out, ", ")
 }
 
-// mathematics does the task that a stem sets and judges the key and every option
-// by the outcome.
-func (x *examination) mathematics() []Finding {
+// claims are what the key, or each option, says of a task's outcome.
+func (x *examination) claims() []string {
+	var out []string
 	switch x.Kind {
-	case question.Choice, question.Expression, question.Solution, question.Numeric:
-	default:
-		return nil
+	case question.Choice:
+		for _, o := range x.Options {
+			out = append(out, strings.ReplaceAll(o.Text, "$", ""))
+		}
+	case question.Expression, question.Solution, question.Numeric:
+		if x.Figure != nil && (x.Key.Unit == "%" || strings.Contains(x.Stem, ", in "+x.Key.Unit+"?")) {
+			return []string{x.Key.Value} // the stem names the unit
+		}
+		return []string{x.KeyText()}
 	}
+	return out
+}
+
+// done is the stem's task with its outcome, worked once for all checks that ask.
+type done struct {
+	task   work.Task
+	result work.Result
+}
+
+// doTask does the task that a stem sets, with the claims of the key or the options. It
+// is nil where the stem sets none, or where it can't be done.
+func (x *examination) doTask() *done {
+	if x.tried {
+		return x.done
+	}
+	x.tried = true
 	t, ok := x.task()
 	if !ok {
 		return nil
 	}
-	if x.Kind == question.Choice {
-		for _, o := range x.Options {
-			t.Claims = append(t.Claims, strings.ReplaceAll(o.Text, "$", ""))
-		}
-	} else {
-		t.Claims = []string{x.KeyText()}
-		if x.Figure != nil && (x.Key.Unit == "%" || strings.Contains(x.Stem, ", in "+x.Key.Unit+"?")) {
-			t.Claims[0] = x.Key.Value // the stem names the unit
-		}
+	t.Claims = x.claims()
+	if r, err := work.Do(t, algebra.DefaultBudget); err == nil {
+		x.done = &done{t, r}
 	}
-	r, err := work.Do(t, algebra.DefaultBudget)
-	if err != nil || r.Why != "" && r.Set == "" {
+	return x.done
+}
+
+// mathematics judges the key and every option by the outcome of the task that a stem
+// sets.
+func (x *examination) mathematics() []Finding {
+	d := x.doTask()
+	if d == nil || len(d.task.Claims) == 0 || d.result.Why != "" && d.result.Set == "" {
 		return nil
 	}
 	if x.Kind == question.Choice {
-		return []Finding{x.judgedOptions(t, r)}
+		return []Finding{x.judgedOptions(d.result)}
 	}
-	return []Finding{x.judgedKey(t, r)}
+	return []Finding{x.judgedKey(d)}
 }
 
 // outcome is the result of a task in words.
@@ -181,7 +203,7 @@ func outcome(r work.Result) string {
 	return r.Where
 }
 
-func (x *examination) judgedOptions(t work.Task, r work.Result) Finding {
+func (x *examination) judgedOptions(r work.Result) Finding {
 	out := Finding{Check: "solve", At: "key", Expected: outcome(r)}
 	key, _ := x.KeyOption()
 	var right, open []question.Option
@@ -236,7 +258,8 @@ func (x *examination) judgedOptions(t work.Task, r work.Result) Finding {
 	return out
 }
 
-func (x *examination) judgedKey(t work.Task, r work.Result) Finding {
+func (x *examination) judgedKey(d *done) Finding {
+	r := d.result
 	out := Finding{Check: "solve", At: "key", Expected: outcome(r)}
 	switch c := r.Claims[0]; c.Verdict {
 	case work.Right:
@@ -254,7 +277,7 @@ func (x *examination) judgedKey(t work.Task, r work.Result) Finding {
 			q.Key = question.Key{Expression: strings.TrimSuffix(r.Expression, " + C")}
 			x.mend = &q
 		case question.Numeric:
-			if v, ok := inDigits(r.Expression); ok && t.Claims[0] == x.Key.Value {
+			if v, ok := inDigits(r.Expression); ok && d.task.Claims[0] == x.Key.Value {
 				q.Key.Value = v
 				x.mend = &q
 			}

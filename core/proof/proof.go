@@ -194,6 +194,9 @@ type examination struct {
 	solved *solution // of the stem by the sources' formulas, once it was looked for
 	open   string    // why there is none
 	looked bool
+
+	done  *done // the task that the stem sets, once it was tried
+	tried bool
 }
 
 // checks are run in this order; their findings are listed in it.

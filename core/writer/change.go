@@ -46,7 +46,7 @@ var percents = []int64{5, 10, 12, 15, 20, 25, 30, 40, 50, 60, 75, 80}
 
 // changes are the before-and-after questions that a formula bears.
 func (e equation) changes(ranges learned) []*idea {
-	p := problem{Formula: e.Formula, parts: []equation{e}}
+	p := e.alone()
 	var free []string // givens that occur once
 	for _, v := range e.Variables[1:] {
 		if _, err := e.For(v.Name); err == nil && !maths.Equal(e.Expr, maths.Name(v.Name)) {

@@ -20,7 +20,7 @@ type decoy struct {
 // choices are questions in which the right formula has to be chosen: the givens
 // would do for another one of the same topic as well.
 func (e equation) choices(all []equation, ranges learned) []*idea {
-	p := problem{Formula: e.Formula, parts: []equation{e}}
+	p := e.alone()
 	var rivals []decoy
 	for _, o := range all {
 		if v, ok := e.rival(o); ok {

@@ -6,7 +6,6 @@ import (
 	"math/rand/v2"
 
 	"zincowl/core/maths"
-	"zincowl/core/question"
 )
 
 // task is a problem with numbers: what is given, what is asked, what it comes to.
@@ -21,7 +20,6 @@ type task struct {
 	decoy     *decoy   // a given that only another formula needs
 	change    *change  // what does not stay as it was
 	answer    *big.Rat
-	level     question.Level
 	because   string // what makes it harder than easy
 }
 

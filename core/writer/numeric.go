@@ -24,6 +24,9 @@ type problem struct {
 	link  maths.Variable // that two parts share; it is neither given nor asked for
 }
 
+// alone is the problem that a formula is by itself.
+func (e equation) alone() problem { return problem{Formula: e.Formula, parts: []equation{e}} }
+
 // quantitative are the questions that the formulas of all sources bear. Formulas
 // whose units do not agree bear none.
 func quantitative(all []equation, ranges learned) []*idea {
@@ -58,10 +61,7 @@ func (p problem) pose(level question.Level, feature string, plan plan) []*idea {
 				if err != nil {
 					return question.Question{}, err
 				}
-				t.level = level
-				if feature != "" {
-					t.because = feature
-				}
+				t.because = feature
 				return t.write(r, b, kind)
 			},
 		}
@@ -76,7 +76,7 @@ func (p problem) pose(level question.Level, feature string, plan plan) []*idea {
 // ideas are the questions that a formula bears by itself: easy with its givens in
 // its own units, medium with one given to be converted, hard with another unknown.
 func (e equation) ideas(ranges learned) []*idea {
-	p := problem{Formula: e.Formula, parts: []equation{e}}
+	p := e.alone()
 	subject := e.Formula.Subject().Name
 	var unknowns, convertible []string
 	for _, v := range e.Variables[1:] {

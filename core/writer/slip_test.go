@@ -7,7 +7,6 @@ import (
 
 	"zincowl/core/fact"
 	"zincowl/core/maths"
-	"zincowl/core/question"
 	"zincowl/core/source"
 )
 
@@ -29,7 +28,7 @@ func given(t testing.TB, e equation, asked string, values map[string]string) tas
 	if err != nil {
 		t.Fatal(err)
 	}
-	out := task{problem: problem{Formula: e.Formula, parts: []equation{e}}, asked: v, expr: expr, givens: map[string]maths.Quantity{}}
+	out := task{problem: e.alone(), asked: v, expr: expr, givens: map[string]maths.Quantity{}}
 	for name, text := range values {
 		q, ok := maths.ParseQuantity(text)
 		if !ok {
@@ -130,7 +129,7 @@ func TestNumbersAreNotTrivial(t *testing.T) {
 	e := formula(t, "rate = flow / area, where the rate is in m/h, the flow is in m³/h and the area is in m²")
 	trivial := 0
 	for seed := range uint64(200) {
-		task, err := problem{Formula: e.Formula, parts: []equation{e}}.draw(rand.New(rand.NewPCG(seed, 7)), "rate", "", learned{})
+		task, err := e.alone().draw(rand.New(rand.NewPCG(seed, 7)), "rate", "", learned{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -149,7 +148,7 @@ func TestNumbersAreNotTrivial(t *testing.T) {
 func TestStemsReadNaturally(t *testing.T) {
 	e := formula(t, "water lost = water supplied - water billed, where the water lost is in ML, the water supplied is in ML and the water billed is in ML")
 	task := given(t, e, "water lost", map[string]string{"water supplied": "8 ML", "water billed": "5 ML"})
-	task.order, task.level = []string{"water supplied", "water billed"}, question.Easy
+	task.order = []string{"water supplied", "water billed"}
 	for seed := range uint64(40) {
 		stem := task.stem(rand.New(rand.NewPCG(seed, 1)), Brief{}, true)
 		for _, odd := range []string{"a water supplied", "a water billed", "  ", "?.", ".?"} {

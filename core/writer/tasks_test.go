@@ -83,7 +83,7 @@ func TestDrawnChainsAreWorkedInTwoSteps(t *testing.T) {
 }
 
 func TestChangesComeToWhatTheySay(t *testing.T) {
-	p := problem{Formula: formula(t, rate).Formula, parts: sheet(t, rate)}
+	p := sheet(t, rate)[0].alone()
 	seen := map[asking]int{}
 	for seed := range uint64(120) {
 		task, err := p.drawChange(rand.New(rand.NewPCG(seed, 3)), []string{"wash flow", "bed area"}[seed%2], learned{})

@@ -13,7 +13,6 @@ import (
 
 // told is what a stem tells and asks.
 type told struct {
-	stem   string // in small letters
 	found  []given
 	change *change
 	asked  []int // terms it may ask for
@@ -61,14 +60,15 @@ var (
 // read finds what a stem tells and asks.
 func (s *Sheet) read(stem string) told {
 	stem = figures.ReplaceAllString(strings.ToValidUTF8(stem, "?"), "")
-	t := told{stem: lower(stem)}
-	mentions := s.mentions(stem, t.stem)
+	var t told
+	small := lower(stem)
+	mentions := s.mentions(stem, small)
 	found := maths.FindQuantities(stem)
-	found, t.change = s.readChange(t.stem, found, mentions)
+	found, t.change = s.readChange(small, found, mentions)
 	claimed := map[mention]bool{}
 	taken := map[int]bool{}
 	for _, q := range found {
-		m, ok := s.claim(t.stem, q, mentions, taken)
+		m, ok := s.claim(small, q, mentions, taken)
 		g := given{q, -1}
 		if ok {
 			g.term, taken[m.term], claimed[m] = m.term, true, true
@@ -78,9 +78,9 @@ func (s *Sheet) read(stem string) told {
 		}
 		t.found = append(t.found, g)
 	}
-	from, to := question(t.stem)
-	ask := t.stem[from:to]
-	t.clear = !uncounted.MatchString(t.stem)
+	from, to := question(small)
+	ask := small[from:to]
+	t.clear = !uncounted.MatchString(small)
 	switch {
 	case byHowManyIn.MatchString(ask):
 		t.asks = asksPercentage
@@ -287,7 +287,10 @@ func (t told) shown(v maths.Quantity) maths.Quantity {
 
 // symbol is a unit as it is written, of one that may be spelled out.
 func symbol(u, like maths.Unit) maths.Unit {
-	for _, v := range append(maths.Siblings(like), like) {
+	if u.Factor.Cmp(like.Factor) == 0 {
+		return like
+	}
+	for _, v := range maths.Siblings(like) {
 		if v.Factor.Cmp(u.Factor) == 0 {
 			return v
 		}

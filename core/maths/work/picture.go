@@ -51,14 +51,15 @@ var (
 		{regexp.MustCompile(`^A graph with (.+) marked on it\.`), "graph"},
 		{regexp.MustCompile(`^A (?:bar|line) chart of the [^:]+: (.+?)\.(?: |$)`), "chart"},
 	}
-	parted   = regexp.MustCompile(`,? and |, `)
-	sized    = regexp.MustCompile(`^(?:an? )?([a-zA-Z ]+?) of ([\d.,]*\d)\s?(°|[^\s,°]*)(?: from C to AB)?$`)
-	stated   = regexp.MustCompile(`^(?:The )?([a-z ]+?)(?: of (?:the|all) [a-z ]+)? is ([\d.,]*\d)\s?([^\s,]*)$`)
-	vector   = regexp.MustCompile(`the vector ([a-z]) = \(([−\d]+), ([−\d]+)\)`)
-	pointAt  = regexp.MustCompile(`\(([−\d.]+), ([−\d.]+)\)`)
-	reaching = regexp.MustCompile(`(?:from ([−\d.]+) \((not )?included\) )?(?:(?:up )?to ([−\d.]+) \((not )?included\)|on)`)
-	inUnit   = regexp.MustCompile(`, in ([^,?]+)$`)
-	heldBy   = regexp.MustCompile(`(\S(?:[^,]*\S)?) ([−\d.]+|unknown)(?:, |$)`)
+	parted      = regexp.MustCompile(`,? and |, `)
+	sized       = regexp.MustCompile(`^(?:an? )?([a-zA-Z ]+?) of ([\d.,]*\d)\s?(°|[^\s,°]*)(?: from C to AB)?$`)
+	stated      = regexp.MustCompile(`^(?:The )?([a-z ]+?)(?: of (?:the|all) [a-z ]+)? is ([\d.,]*\d)\s?([^\s,]*)$`)
+	vector      = regexp.MustCompile(`the vector ([a-z]) = \(([−\d]+), ([−\d]+)\)`)
+	pointAt     = regexp.MustCompile(`\(([−\d.]+), ([−\d.]+)\)`)
+	reaching    = regexp.MustCompile(`(?:from ([−\d.]+) \((not )?included\) )?(?:(?:up )?to ([−\d.]+) \((not )?included\)|on)`)
+	sentenceEnd = regexp.MustCompile(`[.?](?: |$)`)
+	inUnit      = regexp.MustCompile(`, in ([^,?]+)$`)
+	heldBy      = regexp.MustCompile(`(\S(?:[^,]*\S)?) ([−\d.]+|unknown)(?:, |$)`)
 )
 
 // inPicture answers what is asked of a figure whose description stands before the
@@ -98,21 +99,13 @@ func seen(text string) (picture, bool) {
 		}
 		rest := strings.TrimSpace(text[len(m[0]):])
 		for rest != "" {
-			end := strings.IndexAny(rest, ".?")
-			for end >= 0 && end+1 < len(rest) && rest[end+1] != ' ' {
-				next := strings.IndexAny(rest[end+1:], ".?")
-				if next < 0 {
-					end = -1
-					break
-				}
-				end += 1 + next
-			}
-			if end < 0 {
+			end := sentenceEnd.FindStringIndex(rest)
+			if end == nil {
 				return p, false
 			}
-			sentence := rest[:end]
+			sentence := rest[:end[0]]
 			switch s := stated.FindStringSubmatch(sentence); {
-			case rest[end] == '?':
+			case rest[end[0]] == '?':
 				p.question = sentence
 			case s != nil:
 				if !p.size(strings.TrimPrefix(s[1], "the "), s[2], s[3]) {
@@ -122,7 +115,7 @@ func seen(text string) (picture, bool) {
 			default:
 				return p, false
 			}
-			rest = strings.TrimSpace(rest[end+1:])
+			rest = strings.TrimSpace(rest[end[1]:])
 		}
 		if m := inUnit.FindStringSubmatch(p.question); m != nil {
 			if p.unit, p.in = maths.ParseUnit(m[1]); !p.in && m[1] != "degrees" && m[1] != "per cent" {
@@ -200,11 +193,7 @@ func (p *picture) size(name, number, unit string) bool {
 	if !ok {
 		return false
 	}
-	if unit == "°" {
-		p.sizes[name] = maths.Exact(v)
-		return true
-	}
-	if unit == "" {
+	if unit == "°" || unit == "" {
 		p.sizes[name] = maths.Exact(v)
 		return true
 	}

@@ -224,6 +224,11 @@ func (w *worker) judge(text string, truth solve.Solution) {
 		w.claim(text, Unproven, "%s", err)
 		return
 	}
+	w.judgeSet(text, claimed, truth)
+}
+
+// judgeSet compares a claimed set with the solution.
+func (w *worker) judgeSet(text string, claimed, truth solve.Solution) {
 	same, err := solve.Same(claimed, truth)
 	switch {
 	case err != nil:
@@ -400,15 +405,7 @@ func (w *worker) judgePeriodic(text string, claimed []element, truth solve.Solut
 		}
 		out.Periodic = append(out.Periodic, algebra.Root{Value: b, Period: a})
 	}
-	same, err := solve.Same(out, truth)
-	switch {
-	case err != nil:
-		w.claim(text, Unproven, "%s", err)
-	case same:
-		w.claim(text, Right, "")
-	default:
-		w.claim(text, Wrong, "%s", w.contrast(truth))
-	}
+	w.judgeSet(text, out, truth)
 }
 
 // refute puts the values of a claim into a statement that could not be solved:
