@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 // paragraph is a text as one passage.
@@ -185,8 +186,8 @@ func TestQuotesStandInTheirPassages(t *testing.T) {
 }
 
 func FuzzReadFormula(f *testing.F) {
-	f.Add("m = DV/a, where m is the mass in kg, D the dose (mg/L)")
-	f.Add("a (m) = b (m²) / c (m)")
+	mangle.Add(f, 200, "m = DV/a, where m is the mass in kg, D the dose (mg/L)")
+	mangle.Add(f, 200, "a (m) = b (m²) / c (m)")
 	f.Fuzz(func(t *testing.T, text string) {
 		if formula, ok := ReadFormula(text); ok {
 			_ = formula.CheckUnits()
@@ -196,7 +197,7 @@ func FuzzReadFormula(f *testing.F) {
 }
 
 func FuzzRead(f *testing.F) {
-	f.Add("A weir is a plate that holds water. It must be at least 3 m high: x = y.")
+	mangle.Add(f, 300, "A weir is a plate that holds water. It must be at least 3 m high: x = y.")
 	f.Fuzz(func(t *testing.T, text string) {
 		Read([]source.Passage{paragraph(text)})
 	})

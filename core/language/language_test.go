@@ -3,6 +3,8 @@ package language
 import (
 	"strings"
 	"testing"
+
+	"zincowl/tools/mangle"
 )
 
 func TestSplitKeepsNumbersUnitsAndAbbreviations(t *testing.T) {
@@ -84,8 +86,8 @@ func TestDetect(t *testing.T) {
 
 // FuzzSplit holds the promise that nothing but white space is lost.
 func FuzzSplit(f *testing.F) {
-	f.Add("A dose of 2.5 mg/L. “Why?” Because…")
-	f.Add("\x80 bad\xff bytes")
+	mangle.Add(f, 200, "A dose of 2.5 mg/L. “Why?” Because…")
+	mangle.Add(f, 200, "\x80 bad\xff bytes")
 	f.Fuzz(func(t *testing.T, text string) {
 		var kept strings.Builder
 		for _, s := range Split(text) {

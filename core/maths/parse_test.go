@@ -6,6 +6,8 @@ import (
 	"math/rand/v2"
 	"strings"
 	"testing"
+
+	"zincowl/tools/mangle"
 )
 
 func TestParsePrints(t *testing.T) {
@@ -101,7 +103,7 @@ func TestParseReadsWhatIsPrinted(t *testing.T) {
 
 func FuzzParse(f *testing.F) {
 	for _, s := range []string{"a+b", "x²/3", "((", "1,000.5", "−a^-2", "d₁·½", "ff++aAA+AAA"} {
-		f.Add(s)
+		mangle.Add(f, 200, s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {
 		n, err := Parse(s)

@@ -12,6 +12,7 @@ import (
 
 	"zincowl/core/question"
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 // expected is what a paper of the corpus holds.
@@ -192,7 +193,7 @@ func FuzzText(f *testing.F) {
 		if err != nil {
 			f.Fatal(err)
 		}
-		f.Add(string(data), uint8(0))
+		mangle.Add(f, 15, string(data), uint8(0))
 	}
 	f.Fuzz(func(t *testing.T, text string, hint uint8) {
 		if len(text) > 20_000 {

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 // written prints an outline for comparing: depth by indent, the weight in
@@ -139,9 +140,9 @@ func TestFromDocument(t *testing.T) {
 
 // Every line is in a topic, a statement or a leftover, whatever the text.
 func FuzzRead(f *testing.F) {
-	f.Add("1. Dosing (22%)\n  - explain it\nTotal 100%")
-	f.Add("Topic,Weight\nDosing,3\n,\n\"")
-	f.Add("# A\n## B ★★\nThe candidate can:\n• x")
+	mangle.Add(f, 200, "1. Dosing (22%)\n  - explain it\nTotal 100%")
+	mangle.Add(f, 200, "Topic,Weight\nDosing,3\n,\n\"")
+	mangle.Add(f, 200, "# A\n## B ★★\nThe candidate can:\n• x")
 	f.Fuzz(func(t *testing.T, text string) {
 		o, err := Read(text)
 		if err != nil && !errors.Is(err, ErrNoOutline) {

@@ -8,6 +8,7 @@ import (
 	"zincowl/core/fact"
 	"zincowl/core/maths"
 	"zincowl/core/maths/sheet"
+	"zincowl/tools/mangle"
 )
 
 func read(t testing.TB, name string) *sheet.Sheet {
@@ -148,7 +149,7 @@ func FuzzAnswers(f *testing.F) {
 	}
 	for _, line := range strings.Split(string(data), "\n") {
 		if parts := strings.Split(line, "\t"); len(parts) == 3 {
-			f.Add(parts[2])
+			mangle.Add(f, 20, parts[2])
 		}
 	}
 	f.Fuzz(func(t *testing.T, stem string) {

@@ -1,6 +1,10 @@
 package work
 
-import "testing"
+import (
+	"testing"
+
+	"zincowl/tools/mangle"
+)
 
 func FuzzDo(f *testing.F) {
 	for _, s := range []string{"x^2 = 2", "log(x-1)+log(x+2) = 1", "|x| < 3", "sin x = 1/2, 0 <= x < 7", "x + y = 3; x - y = 1", "15% of 80", "60 km/h in m/s", "e^(x^2)/x", "x = 2 or 3", "mean of 2, 3",
@@ -8,7 +12,7 @@ func FuzzDo(f *testing.F) {
 		"A bar chart of the flow: Mon 4, Tue 3. What is the mean of the values?", "A number line on which all numbers from −2 (not included) to 3 (included) are marked. How many whole numbers are marked?",
 		"On a grid of squares of side 1, arrows from one point: the vector u = (3, 1). How long is 2u − u?"} {
 		for _, task := range []string{"solve", "evaluate", "differentiate", "simplify"} {
-			f.Add(task, s, "x = 2")
+			mangle.Add(f, 30, task, s, "x = 2")
 		}
 	}
 	f.Fuzz(func(t *testing.T, task, statement, claim string) {

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 	"time"
+
+	"zincowl/tools/mangle"
 )
 
 const vtt = `WEBVTT
@@ -113,7 +115,7 @@ func TestOtherTextsAreNoCaptions(t *testing.T) {
 
 func FuzzRead(f *testing.F) {
 	for _, s := range []string{vtt, srt, rolling, ttml, pastedText, "WEBVTT\n\n00:00", "1\n00:00:01,000 --> 00:00:00,000\n\n"} {
-		f.Add(s)
+		mangle.Add(f, 200, s)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
 		text = strings.ToValidUTF8(text, "")

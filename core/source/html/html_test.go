@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 const page = `<!doctype html><html><head><title>Screens | Larkmere</title><style>p{}</style><script>var x = "not text"</script></head>
@@ -81,9 +82,9 @@ func TestDeepNesting(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	f.Add(page)
-	f.Add("<table><tr><td><table><tr><td>x")
-	f.Add("<li><ul><li><dl><dt>a<dd>b")
+	mangle.Add(f, 300, page)
+	mangle.Add(f, 100, "<table><tr><td><table><tr><td>x")
+	mangle.Add(f, 100, "<li><ul><li><dl><dt>a<dd>b")
 	f.Fuzz(func(t *testing.T, text string) {
 		doc, err := Read("x.html", strings.ToValidUTF8(text, ""))
 		if err != nil {

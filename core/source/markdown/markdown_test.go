@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 const notes = `# Dosing
@@ -62,8 +63,8 @@ func TestRead(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	f.Add([]byte(notes))
-	f.Add([]byte("# \n\n> a\n> - b\n\n1. c\n```\nd"))
+	mangle.Add(f, 300, []byte(notes))
+	mangle.Add(f, 100, []byte("# \n\n> a\n> - b\n\n1. c\n```\nd"))
 	f.Fuzz(func(t *testing.T, data []byte) {
 		if !strings.Contains(string(data), "\x00") {
 			for _, p := range Read("x.md", data).Passages {

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 // The captions of the recordings in ../testdata are held to what was said by the
@@ -68,7 +69,7 @@ func FuzzRead(f *testing.F) {
 		if err != nil {
 			f.Fatal(err)
 		}
-		f.Add(data)
+		mangle.Add(f, 300, data)
 	}
 	f.Fuzz(func(t *testing.T, data []byte) {
 		doc, err := Read("x", data)

@@ -17,6 +17,7 @@ import (
 	"time"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 func TestMain(m *testing.M) {
@@ -146,7 +147,7 @@ func TestHyphensAreKept(t *testing.T) {
 
 func FuzzRead(f *testing.F) {
 	for _, name := range []string{"manual.pdf", "cut.pdf", "picture.pdf", "locked.pdf"} {
-		f.Add(file(f, name))
+		mangle.Add(f, 25, file(f, name))
 	}
 	f.Fuzz(func(t *testing.T, data []byte) {
 		_, err := read("x", data)

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 func TestRead(t *testing.T) {
@@ -76,7 +77,7 @@ func words(text string) map[string]int {
 
 func FuzzReadLosesNothing(f *testing.F) {
 	for _, s := range []string{"A b\n\nC d", "Title\n====\n\ntext", "- X\n- Y\n  Z", "A = B\nwhere C", "1. One\n\n2. Two"} {
-		f.Add(s)
+		mangle.Add(f, 200, s)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
 		text = strings.ToUpper(strings.ToValidUTF8(text, ""))

@@ -12,6 +12,7 @@ import (
 
 	"zincowl/core/source"
 	"zincowl/core/source/pdf"
+	"zincowl/tools/mangle"
 )
 
 func TestMain(m *testing.M) {
@@ -120,7 +121,7 @@ func FuzzPacked(f *testing.F) {
 		if err != nil {
 			f.Fatal(err)
 		}
-		f.Add(data)
+		mangle.Add(f, 150, data)
 	}
 	f.Fuzz(func(t *testing.T, data []byte) {
 		_, _ = read("x", data)
@@ -129,8 +130,8 @@ func FuzzPacked(f *testing.F) {
 
 // Documents of one format after the other, whatever is in their main part.
 func FuzzParts(f *testing.F) {
-	f.Add(`<document><body><p><pPr><pStyle val="x"/></pPr><r><t>y</t></r></p><tbl><tr><tc><p/></tc></tr></tbl></body></document>`)
-	f.Add(`<document-content><body><text><h outline-level="2">x</h><table><table-row><table-cell number-columns-repeated="99999999"/></table-row></table></text></body></document-content>`)
+	mangle.Add(f, 300, `<document><body><p><pPr><pStyle val="x"/></pPr><r><t>y</t></r></p><tbl><tr><tc><p/></tc></tr></tbl></body></document>`)
+	mangle.Add(f, 300, `<document-content><body><text><h outline-level="2">x</h><table><table-row><table-cell number-columns-repeated="99999999"/></table-row></table></text></body></document-content>`)
 	f.Fuzz(func(t *testing.T, part string) {
 		_, _ = read("x", packedFile(t, map[string]string{"word/document.xml": part, "word/styles.xml": part}))
 		_, _ = read("x", packedFile(t, map[string]string{"mimetype": "x", "content.xml": part, "meta.xml": part}))

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 func TestReadPicksByContentAndName(t *testing.T) {
@@ -83,8 +84,8 @@ func TestPassageIDsSurviveAnEdit(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	f.Add("a.md", []byte("# x\n\ny = z"))
-	f.Add("a.txt", []byte{0xff, 0xfe, 0})
+	mangle.Add(f, 200, "a.md", []byte("# x\n\ny = z"))
+	mangle.Add(f, 100, "a.txt", []byte{0xff, 0xfe, 0})
 	f.Fuzz(func(t *testing.T, name string, data []byte) {
 		doc, err := read(name, data)
 		if err == nil && len(doc.Passages) == 0 {

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 const readings = "day,flow (m³/h),\"remark, if any\"\nMonday,420,\nTuesday,\"1,380\",\"high, after rain\"\n"
@@ -77,8 +78,8 @@ func TestBadTables(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	f.Add(readings)
-	f.Add("a\t\"b\n1")
+	mangle.Add(f, 300, readings)
+	mangle.Add(f, 100, "a\t\"b\n1")
 	f.Fuzz(func(t *testing.T, text string) {
 		Is("", text)
 		doc, err := Read("x.csv", text)

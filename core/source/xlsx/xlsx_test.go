@@ -8,6 +8,7 @@ import (
 	"github.com/xuri/excelize/v2"
 
 	"zincowl/core/source"
+	"zincowl/tools/mangle"
 )
 
 // book makes a spreadsheet of sheets in their order.
@@ -71,7 +72,7 @@ func TestBroken(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	f.Add(book(f, []string{"A", "B"}, map[string]map[string]any{"A": {"A1": "x", "B7": 3.5}}))
+	mangle.Add(f, 300, book(f, []string{"A", "B"}, map[string]map[string]any{"A": {"A1": "x", "B7": 3.5}}))
 	f.Fuzz(func(t *testing.T, data []byte) {
 		_, err := Read("x", data)
 		if bad := new(source.BadInput); err != nil && !errors.As(err, &bad) {
