@@ -4,6 +4,7 @@ import (
 	"errors"
 	"math/big"
 	"strings"
+	"sync"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
@@ -148,34 +149,53 @@ func apartSomewhere(a, b string) bool {
 	return false
 }
 
-// differ says whether two answers are shown to be different from each other.
-func (f Family) differ(p problem, a, b answer) bool {
-	if a.shown == b.shown || a.typed == b.typed {
-		return false
-	}
-	switch f.task {
-	case "solve", "rearrange", "integrate": // sets, and values up to a constant
-	default:
-		if apartSomewhere(a.typed, b.typed) {
-			return true
-		}
-	}
+// reference is an answer that others are held against.
+type reference struct {
+	answer
+	task    string
+	outcome func() work.Result // of the answer taken as a statement
+}
+
+// reference prepares an answer to a problem for comparisons.
+func (f Family) reference(p problem, a answer) reference {
 	t := p.task
+	t.Statement = a.typed
 	switch f.task {
-	case "solve": // the one answer as a statement, the other as a claim about it
-		if a.typed == "no solution" || b.typed == "no solution" || a.typed == "all real numbers" || b.typed == "all real numbers" {
-			return true
-		}
-		t.Statement = a.typed
-	case "rearrange":
-		t.Statement = a.typed
+	case "solve", "rearrange":
 	case "integrate":
 		t.Task, t.Statement = "simplify", strings.TrimSuffix(a.typed, " + C")
-		b.typed = strings.TrimSuffix(b.typed, " + C")
 	default:
-		t.Task, t.Statement = "simplify", a.typed
+		t.Task = "simplify"
 	}
-	t.Claims = []string{b.typed}
-	r, err := work.Do(t, algebra.DefaultBudget)
-	return err == nil && len(r.Claims) == 1 && r.Claims[0].Verdict == work.Wrong
+	return reference{a, f.task, sync.OnceValue(func() work.Result {
+		r, err := work.Do(t, algebra.DefaultBudget)
+		if err != nil {
+			return work.Result{} // which leaves every claim unproven
+		}
+		return r
+	})}
+}
+
+// differs says whether another answer is shown to be different.
+func (r reference) differs(b answer) bool {
+	if r.shown == b.shown || r.typed == b.typed {
+		return false
+	}
+	typed := b.typed
+	switch r.task {
+	case "solve":
+		for _, text := range []string{"no solution", "all real numbers"} { // no statement that could be solved
+			if r.typed == text || b.typed == text {
+				return true
+			}
+		}
+	case "rearrange":
+	case "integrate": // values up to a constant
+		typed = strings.TrimSuffix(typed, " + C")
+	default:
+		if apartSomewhere(r.typed, b.typed) {
+			return true
+		}
+	}
+	return r.outcome().Judge(typed).Verdict == work.Wrong
 }

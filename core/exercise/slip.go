@@ -115,26 +115,19 @@ func (f Family) possible(p problem, a answer) bool {
 // distinct keeps what is shown to be wrong, and different from what was kept
 // before.
 func (f Family) distinct(p problem, found []slip) []slip {
-	t := p.task
-	t.Claims = nil
-	for _, s := range found {
-		t.Claims = append(t.Claims, s.answer.typed)
-	}
-	r, err := work.Do(t, algebra.DefaultBudget)
-	if err != nil {
-		return nil
-	}
 	var out []slip
-	for i, s := range found {
-		if r.Claims[i].Verdict != work.Wrong {
+	var kept []reference
+	for _, s := range found {
+		if p.result.Judge(s.answer.typed).Verdict != work.Wrong {
 			continue
 		}
-		if !slices.ContainsFunc(out, func(o slip) bool { return !f.differ(p, o.answer, s.answer) }) {
-			out = append(out, s)
+		if slices.ContainsFunc(kept, func(k reference) bool { return !k.differs(s.answer) }) {
+			continue
 		}
-		if len(out) == maxSlips {
+		if out = append(out, s); len(out) == maxSlips {
 			break
 		}
+		kept = append(kept, f.reference(p, s.answer))
 	}
 	return out
 }

@@ -9,9 +9,12 @@ import (
 // of a number that was read stays within it, so that it can be read back.
 const maxDigits = 1000
 
+// typedDecimal takes the commas of thousands and the typeset minus out of a number.
+var typedDecimal = strings.NewReplacer(",", "", "−", "-")
+
 // ParseDecimal reads "1,620", "0.65" or "-3" exactly. Commas part thousands.
 func ParseDecimal(text string) (*big.Rat, bool) {
-	text = strings.NewReplacer(",", "", "−", "-").Replace(strings.TrimSpace(text))
+	text = typedDecimal.Replace(strings.TrimSpace(text))
 	if text == "" || len(text) > maxDigits || strings.ContainsAny(text, "eE/pPxX_") {
 		return nil, false
 	}

@@ -16,19 +16,34 @@ func around(v *big.Float, p uint, bound *big.Float) Interval {
 	return Interval{down(p).Sub(v, slack), up(p).Add(v, slack)}
 }
 
+// constant is a number that is computed once for each precision it is wanted in.
+type constant struct {
+	mu       sync.Mutex
+	computed map[uint]*big.Float
+	compute  func(prec uint) *big.Float
+}
+
+// to gives the constant, which is not to be changed, in at least prec digits.
+func (c *constant) to(prec uint) *big.Float {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	v, ok := c.computed[prec]
+	if !ok {
+		v = c.compute(prec)
+		c.computed[prec] = v
+	}
+	return v
+}
+
 var (
-	pis   = map[uint]*big.Float{}
-	pisMu sync.Mutex
+	pis  = constant{computed: map[uint]*big.Float{}, compute: machin}
+	ln2s = constant{computed: map[uint]*big.Float{}, compute: func(w uint) *big.Float { return artanh2(float(w).SetInt64(2), w) }}
 )
 
-// pi to the given precision, by Machin's formula (1706): π = 16 arctan 1/5 - 4
-// arctan 1/239.
-func pi(prec uint) *big.Float {
-	pisMu.Lock()
-	defer pisMu.Unlock()
-	if v, ok := pis[prec]; ok {
-		return v
-	}
+func pi(prec uint) *big.Float { return pis.to(prec) }
+
+// machin is π by his formula (1706): π = 16 arctan 1/5 - 4 arctan 1/239.
+func machin(prec uint) *big.Float {
 	w := prec + guard
 	inverse := func(n int64) *big.Float {
 		x := float(w).Quo(big.NewFloat(1), float(w).SetInt64(n))
@@ -42,9 +57,7 @@ func pi(prec uint) *big.Float {
 		return sum
 	}
 	v := float(w).Mul(inverse(5), float(w).SetInt64(16))
-	v.Sub(v, float(w).Mul(inverse(239), float(w).SetInt64(4)))
-	pis[prec] = v
-	return v
+	return v.Sub(v, float(w).Mul(inverse(239), float(w).SetInt64(4)))
 }
 
 // Pi encloses π.
@@ -88,7 +101,11 @@ func (x Interval) Ln() (Interval, error) {
 	if x.Lo.Sign() <= 0 {
 		return x, ErrUndefined
 	}
-	return Interval{ln(x.Lo, x.prec()).Lo, ln(x.Hi, x.prec()).Hi}, nil
+	lo := ln(x.Lo, x.prec())
+	if x.Lo.Cmp(x.Hi) == 0 {
+		return lo, nil
+	}
+	return Interval{lo.Lo, ln(x.Hi, x.prec()).Hi}, nil
 }
 
 // ln by m · 2^k with m near 1 and ln m = 2 artanh (m-1)/(m+1).
@@ -103,8 +120,7 @@ func ln(v *big.Float, p uint) Interval {
 	}
 	sum := artanh2(m, w)
 	if k != 0 {
-		two := artanh2(float(w).SetInt64(2), w)
-		sum.Add(sum, two.Mul(two, float(w).SetInt64(int64(k))))
+		sum.Add(sum, float(w).Mul(ln2s.to(w), float(w).SetInt64(int64(k))))
 	}
 	if sum.Sign() == 0 {
 		return Int(0, p)

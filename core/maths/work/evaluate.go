@@ -140,9 +140,7 @@ func (w *worker) number(n maths.Node, doubts []string) error {
 	switch {
 	case errors.Is(err, algebra.ErrUndefined):
 		w.out.Set, w.out.Why = "none", "it has no real value"
-		for _, c := range w.Task.Claims {
-			w.judgeNoValue(c)
-		}
+		w.against = w.judgeNoValue
 		return nil
 	case err != nil:
 		w.undecided(err)
@@ -151,9 +149,7 @@ func (w *worker) number(n maths.Node, doubts []string) error {
 	w.out.Expression = exact(calc, f)
 	w.out.Values = []string{w.out.Expression}
 	w.step(algebra.Step{Rule: "evaluate", Text: maths.Typed(n) + " = " + w.out.Expression})
-	for _, c := range w.Task.Claims {
-		w.judgeNumber(c, calc, f)
-	}
+	w.against = func(text string) { w.judgeNumber(text, calc, f) }
 	return nil
 }
 
@@ -277,9 +273,7 @@ func (w *worker) quantity(text string) bool {
 	}
 	w.out.Expression = shown
 	w.out.Values = []string{shown}
-	for _, c := range w.Task.Claims {
-		w.judgeQuantity(c, value, unit)
-	}
+	w.against = func(text string) { w.judgeQuantity(text, value, unit) }
 	return true
 }
 

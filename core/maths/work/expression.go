@@ -116,9 +116,9 @@ func (w *worker) differentiate() error {
 	}
 	w.out.Expression = maths.Typed(short)
 	w.out.Where = domain(n)
-	for _, c := range w.Task.Claims {
-		if claim, ok := w.claimed(c); ok {
-			w.compare(c, claim, d)
+	w.against = func(text string) {
+		if claim, ok := w.claimed(text); ok {
+			w.compare(text, claim, d)
 		}
 	}
 	return nil
@@ -148,17 +148,17 @@ func (w *worker) integrate() error {
 	} else {
 		w.out.Why = err.Error()
 	}
-	for _, c := range w.Task.Claims { // a claim is judged by its derivative
-		claim, ok := w.claimed(c)
+	w.against = func(text string) { // by its derivative
+		claim, ok := w.claimed(text)
 		if !ok {
-			continue
+			return
 		}
 		d, _, err := calculus.Derivative(claim, x)
 		if err != nil {
-			w.claim(c, Unproven, "%s", err)
-			continue
+			w.claim(text, Unproven, "%s", err)
+			return
 		}
-		w.compare(c, d, n)
+		w.compare(text, d, n)
 	}
 	return nil
 }
@@ -181,10 +181,10 @@ func (w *worker) shape() error {
 		w.step(algebra.Step{Rule: w.Task.Task, Text: maths.Typed(n) + " = " + w.out.Expression})
 		w.out.Where = domain(n)
 	}
-	for _, c := range w.Task.Claims {
-		claim, ok := w.claimed(c)
-		if !ok || !w.compare(c, claim, n) || best == nil {
-			continue
+	w.against = func(text string) {
+		claim, ok := w.claimed(text)
+		if !ok || !w.compare(text, claim, n) || best == nil {
+			return
 		}
 		last := &w.out.Claims[len(w.out.Claims)-1]
 		switch {

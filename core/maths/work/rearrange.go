@@ -115,9 +115,7 @@ func (w *worker) rearrange() error {
 		w.out.Expression = w.Variable + " = " + strings.Join(shown, " or "+w.Variable+" = ")
 		w.out.Where = strings.Join(branches[0].Where, " and ")
 	}
-	for _, c := range w.Task.Claims {
-		w.judgeBranches(c, branches)
-	}
+	w.against = func(text string) { w.judgeBranches(text, branches) }
 	return nil
 }
 

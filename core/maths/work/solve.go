@@ -66,15 +66,11 @@ func (w *worker) solve() error {
 			return err
 		}
 		w.out.Why = err.Error()
-		for _, c := range w.Task.Claims {
-			w.refute(c, s, out.Unknowns, err)
-		}
+		w.against = func(text string) { w.refute(text, s, out.Unknowns, err) }
 		return nil
 	}
 	w.describe(out)
-	for _, c := range w.Task.Claims {
-		w.judge(c, out)
-	}
+	w.against = func(text string) { w.judgeAnswer(text, out) }
 	return nil
 }
 
@@ -192,8 +188,8 @@ func elements(s maths.Statement, x string) ([]element, bool) {
 	return nil, false
 }
 
-// judge holds a claim against the solution.
-func (w *worker) judge(text string, truth solve.Solution) {
+// judgeAnswer holds a claim against the solution.
+func (w *worker) judgeAnswer(text string, truth solve.Solution) {
 	r, err := maths.Read(strings.TrimPrefix(strings.TrimSpace(text), "≈"), w.how)
 	if err != nil {
 		w.claim(text, Unproven, "%s", err)

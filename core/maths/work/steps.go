@@ -62,9 +62,7 @@ func (w *worker) steps() error {
 		return nil
 	}
 	w.out.FirstBadLine, w.out.Why = &bad, why
-	for _, c := range w.Task.Claims {
-		w.claim(c, Unproven, "claims are not judged with steps")
-	}
+	w.against = func(text string) { w.claim(text, Unproven, "claims are not judged with steps") }
 	return nil
 }
 

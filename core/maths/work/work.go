@@ -67,6 +67,19 @@ type Result struct {
 	Why          string `json:"why,omitempty"`
 
 	derivation []algebra.Step
+	judge      func(text string) Claim
+}
+
+// Judge holds one more claim against the outcome, as Do has held those of its task,
+// without doing the task again. It is not to be called from two goroutines at once.
+func (r Result) Judge(text string) Claim {
+	switch {
+	case len(text) > maxText:
+		return Claim{text, Unproven, tooLong(text).Error()}
+	case r.judge == nil:
+		return Claim{text, Unproven, r.Why}
+	}
+	return r.judge(text)
 }
 
 // Derivation is what Steps tell, with rule and text apart.
@@ -79,17 +92,24 @@ type worker struct {
 	round  rounding
 	budget int64
 	out    Result
+	// against holds a claim against the outcome and notes the verdict; whoever finds
+	// the outcome sets it.
+	against func(text string)
 }
 
 // maxText bounds statements, claims and lines.
 const maxText = 4000
+
+func tooLong(text string) error {
+	return fmt.Errorf("“%.20s…” is longer than %d characters", text, maxText)
+}
 
 // Do does a task with a budget of work for each of its parts. The error says
 // what can't be read, in one sentence.
 func Do(t Task, budget int64) (Result, error) {
 	for _, text := range append(append([]string{t.Statement}, t.Claims...), t.Lines...) {
 		if len(text) > maxText {
-			return Result{}, fmt.Errorf("“%.20s…” is longer than %d characters", text, maxText)
+			return Result{}, tooLong(text)
 		}
 	}
 	w := &worker{Task: t, how: Notation(t.Language), budget: budget, out: Result{ID: t.ID}}
@@ -116,7 +136,22 @@ func Do(t Task, budget int64) (Result, error) {
 	default:
 		return Result{}, fmt.Errorf("the task %q is none of solve, differentiate, integrate, expand, factor, simplify, evaluate, rearrange and steps", t.Task)
 	}
-	return w.out, err
+	if err != nil || w.against == nil {
+		return w.out, err
+	}
+	claims := make([]Claim, 0, len(t.Claims))
+	for _, c := range t.Claims {
+		claims = append(claims, w.judge(c))
+	}
+	w.out.Claims, w.out.judge = claims, w.judge
+	return w.out, nil
+}
+
+// judge is the verdict on a claim.
+func (w *worker) judge(text string) Claim {
+	w.out.Claims = nil
+	w.against(text)
+	return w.out.Claims[0]
 }
 
 // decimalComma are the languages that write 1,5 for three halves.
@@ -129,9 +164,7 @@ func (w *worker) claim(text, verdict, format string, args ...any) {
 // undecided leaves all claims unproven.
 func (w *worker) undecided(err error) {
 	w.out.Why = err.Error()
-	for _, c := range w.Task.Claims {
-		w.claim(c, Unproven, "%s", err)
-	}
+	w.against = func(text string) { w.claim(text, Unproven, "%s", err) }
 }
 
 func (w *worker) step(steps ...algebra.Step) {
