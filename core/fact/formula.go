@@ -1,7 +1,11 @@
 package fact
 
 import (
+	"errors"
+	"fmt"
+	"math/big"
 	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/language"
@@ -53,7 +57,8 @@ var (
 	clauseCut      = regexp.MustCompile(`\s*[;,]\s*(?:and\s+)?|\s+and\s+`)
 	clauseShape    = regexp.MustCompile(`^(?:the\s+)?(.+?)(?:\s+(?:is|are|stands for|means)\s+|\s*[=:–]\s*)(.*)$`)
 	unitTail       = regexp.MustCompile(`(?:^|[\s,]+)(?:\(|(?:measured |given |expressed )?in\s+)([^()]+?)\)?$`)
-	leadIn         = regexp.MustCompile(`(?i)^.*(?:: |\b(?:from|by|use|is found as|as)\s+)`)
+	valueTail      = regexp.MustCompile(`^(.*?)[\s,(]*((?:\d[\d.,]*)(?:\s*[^\s\d()][^()]*)?)\)?$`)
+	leadIn         = regexp.MustCompile(`(?i)^.*(?:: |\b(?:from|by|use|is|equals|as)\s+)`)
 )
 
 // ReadFormula reads an equation with the list of what its names mean: "mass =
@@ -61,13 +66,28 @@ var (
 // and the volume in ML". The result is false where it is no equation, or where
 // a name is left without meaning or unit.
 func ReadFormula(text string) (maths.Formula, bool) {
+	f, err := TypedFormula(text)
+	return f, err == nil
+}
+
+// TypedFormula is ReadFormula for a formula that somebody types: the error says in one
+// sentence what is missing, and how to write it.
+func TypedFormula(text string) (maths.Formula, error) {
+	none := maths.Formula{}
 	text = strings.TrimSpace(strings.TrimRight(strings.TrimSpace(text), "."))
+	if len(text) > maxFormula {
+		return none, fmt.Errorf("The formula is longer than %d characters; write one formula, and after “where” what its names mean.", maxFormula)
+	}
 	equation, list := text, ""
 	if at := whereWord.FindStringIndex(text); at != nil && at[0] > strings.Index(text, "=") {
 		equation, list = text[:at[0]], text[at[1]:]
 	}
-	if strings.Count(equation, "=") != 1 || len(text) > 800 {
-		return maths.Formula{}, false
+	switch strings.Count(equation, "=") {
+	case 0:
+		return none, errors.New("There is no equals sign; write the formula as “mass = dose × volume”.")
+	case 1:
+	default:
+		return none, errors.New("There is more than one equals sign before “where”; write one formula at a time.")
 	}
 	left, right, _ := strings.Cut(equation, "=")
 	units := map[string]maths.Unit{}
@@ -78,41 +98,69 @@ func ReadFormula(text string) (maths.Formula, bool) {
 	}
 	clauses := readClauses(list)
 	subject, err := maths.Parse(left)
-	if err != nil {
-		return maths.Formula{}, false
-	}
 	name, ok := subject.(maths.Name)
-	if !ok {
-		return maths.Formula{}, false
+	if err != nil || !ok {
+		return none, fmt.Errorf("Before the equals sign stands “%s”; the one quantity that is computed has to stand there alone.", left)
 	}
 	expr, err := maths.Parse(right)
 	if err != nil {
-		return maths.Formula{}, false
+		return none, fmt.Errorf("What follows the equals sign can't be read: %w.", err)
 	}
-	if !allKnown(maths.Names(expr), clauses, units) { // "DV/a": letters side by side
+	if !allKnown(maths.Names(expr), clauses, units) && len(clauses) > 0 { // "DV/a": letters side by side
 		var names []string
 		for _, c := range clauses {
 			names = append(names, c.name)
 		}
-		if expr, err = maths.Parse(right, names...); err != nil || len(names) == 0 {
-			return maths.Formula{}, false
+		if apart, err := maths.Parse(right, names...); err == nil {
+			expr = apart
 		}
 	}
-	if _, constant := expr.(maths.Number); constant || len(maths.Names(expr)) == 0 {
-		return maths.Formula{}, false
+	if _, ok := variable("e", clauses, units); !ok {
+		expr = exponential(expr)
+	}
+	if len(maths.Names(expr)) == 0 {
+		return none, errors.New("Nothing stands after the equals sign that could be put in; write the formula with the names of its quantities.")
 	}
 	f := maths.Formula{Text: strings.TrimSpace(left) + " = " + strings.TrimSpace(right), Expr: expr}
+	var unknown []string
 	for i, n := range append([]string{string(name)}, maths.Names(expr)...) {
 		v, ok := variable(n, clauses, units)
 		if !ok {
-			return maths.Formula{}, false
+			unknown = append(unknown, n)
+			continue
 		}
 		if i == 0 && len([]rune(v.Name)) > 1 {
 			v.Name = lowerFirst(v.Name)
 		}
 		f.Variables = append(f.Variables, v)
 	}
-	return f, true
+	if len(unknown) > 0 {
+		return none, fmt.Errorf("What %s is measured in is not said; add “where %s is the … in …”, or “a number” for what has no unit.", inWords(unknown), unknown[0])
+	}
+	return f, nil
+}
+
+// exponential takes e under a power for the number that it is.
+func exponential(n maths.Node) maths.Node {
+	parts := slices.Clone(maths.Parts(n))
+	for i := range parts {
+		parts[i] = exponential(parts[i])
+	}
+	if b, ok := n.(maths.Binary); ok && b.Op == '^' && b.X == maths.Name("e") {
+		parts[0] = maths.E
+	}
+	return maths.WithParts(n, parts)
+}
+
+// maxFormula bounds the text of a formula with the list of its names.
+const maxFormula = 800
+
+// inWords joins names as a sentence does.
+func inWords(names []string) string {
+	if len(names) == 1 {
+		return names[0]
+	}
+	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
 }
 
 // takeUnits removes "(m³/h)" after names and remembers it as their unit.
@@ -128,7 +176,7 @@ func takeUnits(side string, units map[string]maths.Unit) string {
 			_, name, _ = strings.Cut(side[i:at[0]], " ")
 			name = strings.TrimSpace(name)
 		}
-		if !ok || name == "" {
+		if !ok || name == "" || !plainName.MatchString(name) || takesBracket(name) {
 			return side
 		}
 		units[name] = u
@@ -136,11 +184,24 @@ func takeUnits(side string, units map[string]maths.Unit) string {
 	}
 }
 
+// plainName is a name in letters and words.
+var plainName = regexp.MustCompile(`^[\pL\pM\d_'’₀-₉ -]+$`)
+
+// takesBracket says whether a name is a function, whose bracket holds its argument.
+func takesBracket(name string) bool {
+	switch name[strings.LastIndex(name, " ")+1:] {
+	case "sqrt", "ln", "log", "log10", "lg", "exp":
+		return true
+	}
+	return false
+}
+
 // clause is one entry of a "where" list.
 type clause struct {
 	name, meaning string
 	unit          maths.Unit
 	hasUnit       bool
+	value         *big.Rat // of a constant
 }
 
 // readClauses reads a "where" list. A piece that can't stand alone belongs to
@@ -153,6 +214,11 @@ func readClauses(list string) []clause {
 	for _, piece := range clauseCut.Split(strings.TrimRight(list, ". "), -1) {
 		piece = strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(piece), "and "))
 		if piece == "" {
+			continue
+		}
+		if q, ok := maths.ParseQuantity(piece); ok && len(out) > 0 { // "g is the acceleration of gravity, 9.81 m/s²"
+			last := &out[len(out)-1]
+			last.unit, last.hasUnit, last.value = q.Unit, true, q.Value
 			continue
 		}
 		c, ok := readClause(piece)
@@ -171,7 +237,7 @@ func readClause(piece string) (clause, bool) {
 		if u, ok := maths.ParseUnit(text); ok {
 			c.unit, c.hasUnit = u, true
 			piece = strings.TrimSpace(piece[:at[0]])
-		} else if text == "a decimal" || text == "as a decimal" || text == "no unit" {
+		} else if bareNumber(text) {
 			c.hasUnit = true
 			piece = strings.TrimSpace(piece[:at[0]])
 		}
@@ -179,7 +245,7 @@ func readClause(piece string) (clause, bool) {
 	piece = strings.TrimSuffix(strings.TrimSpace(piece), " is")
 	if m := clauseShape.FindStringSubmatch(piece); m != nil {
 		c.name, c.meaning = strings.TrimSpace(m[1]), strings.TrimSpace(m[2])
-	} else if first, rest, ok := strings.Cut(piece, " "); ok && len([]rune(first)) == 1 && first != "a" {
+	} else if first, rest, ok := strings.Cut(piece, " "); ok && len([]rune(first)) == 1 && (first != "a" || strings.HasPrefix(rest, "the ")) {
 		c.name, c.meaning = first, rest // "m the mass of product"
 	} else {
 		c.name = strings.TrimPrefix(piece, "the ")
@@ -191,11 +257,36 @@ func readClause(piece string) (clause, bool) {
 		}
 	}
 	c.meaning = strings.TrimRight(c.meaning, ", ")
-	if strings.HasPrefix(c.meaning, "decimal") || strings.HasPrefix(c.meaning, "number without") {
+	if m := valueTail.FindStringSubmatch(c.meaning); m != nil && !c.hasUnit { // "9.81 m/s²", "gravity (9.81 m/s²)"
+		if q, ok := maths.ParseQuantity(m[2]); ok {
+			c.meaning, c.unit, c.hasUnit, c.value = m[1], q.Unit, true, q.Value
+		}
+	}
+	if strings.HasPrefix(c.meaning, "decimal") || bareNumber(c.meaning) || strings.HasPrefix(c.meaning, "number without") {
 		c.meaning = ""
 		c.hasUnit = true
 	}
 	return c, c.name != "" && len(strings.Fields(c.name)) <= 5 && (c.hasUnit || c.meaning != "")
+}
+
+// constantNamed is what a constant is called of which only the value is said.
+func constantNamed(name string, u maths.Unit) string {
+	if g, _ := maths.ParseUnit("m/s²"); name == "g" && u.Same(g) {
+		return "acceleration due to gravity"
+	}
+	if len([]rune(name)) > 1 {
+		return name
+	}
+	return "constant " + name
+}
+
+// bareNumber says whether words in the place of a unit say that there is none.
+func bareNumber(text string) bool {
+	switch text {
+	case "a decimal", "as a decimal", "no unit", "a number", "number", "a ratio", "without unit", "no units", "dimensionless":
+		return true
+	}
+	return false
 }
 
 func allKnown(names []string, clauses []clause, units map[string]maths.Unit) bool {
@@ -235,7 +326,10 @@ func variable(name string, clauses []clause, units map[string]maths.Unit) (maths
 			if meaning == "" {
 				meaning = phrase
 			}
-			return maths.Variable{Name: name, Meaning: meaning, Unit: c.unit}, true
+			if c.value != nil && meaning == name {
+				meaning = constantNamed(name, c.unit)
+			}
+			return maths.Variable{Name: name, Meaning: meaning, Unit: c.unit, Value: c.value}, true
 		}
 	}
 	return maths.Variable{}, false

@@ -1,6 +1,7 @@
 package maths
 
 import (
+	"errors"
 	"fmt"
 	"math/big"
 	"strings"
@@ -11,6 +12,7 @@ type Variable struct {
 	Name    string // as it stands in the formula
 	Meaning string // "mass of product"; the name itself where nothing else is said
 	Unit    Unit
+	Value   *big.Rat // of a constant, in its unit (9.81 m/s²); nil for what varies
 }
 
 // Means says whether two variables are one and the same quantity: they are called
@@ -53,8 +55,10 @@ func (f Formula) LaTeX() string { return LaTeX(Name(f.Subject().Name)) + " = " +
 
 // CheckUnits says whether the units of the right side come to that of the left.
 // A formula with constants may carry a conversion in them, so that only the
-// dimension is checked; without constants the size must agree too. The error
-// says what the right side comes to.
+// dimension is checked; without constants the size must agree too. Where a
+// logarithm, or a power such as 2/3, is taken of what has a unit, the formula rests on
+// its units as they are, and nothing is checked. The error says what the right side
+// comes to.
 func (f Formula) CheckUnits() error {
 	values := map[string]dimensioned{}
 	constants := false
@@ -62,11 +66,16 @@ func (f Formula) CheckUnits() error {
 		if c, ok := n.(Number); ok && c.Value.Cmp(big.NewRat(2, 1)) != 0 {
 			constants = true
 		}
+		_, pi := n.(Constant)
+		constants = constants || pi
 	})
 	for _, v := range f.Variables {
 		values[v.Name] = dimensioned{v.Unit.Factor, v.Unit.Dim}
 	}
 	got, err := dimension(f.Expr, values)
+	if errors.Is(err, errBareUnits) {
+		return nil
+	}
 	if err != nil {
 		return err
 	}
@@ -98,6 +107,35 @@ type dimensioned struct {
 	dim    Dimension
 }
 
+// errBareUnits says that an operation was taken of the bare number of a quantity, in
+// the unit that it happens to have.
+var errBareUnits = errors.New("the units can't be followed")
+
+// bare is what a logarithm or an exponent comes to: a number, of a number.
+func (d dimensioned) bare() (dimensioned, error) {
+	if d.dim != (Dimension{}) {
+		return d, errBareUnits
+	}
+	return dimensioned{big.NewRat(1, 1), Dimension{}}, nil
+}
+
+// raised is a unit raised to a power.
+func (d dimensioned) raised(p *big.Rat) (dimensioned, error) {
+	if p.Num().CmpAbs(big.NewInt(9)) > 0 || p.Denom().Cmp(big.NewInt(9)) > 0 {
+		return d, fmt.Errorf("the units can't be followed through the power %s", Exact(p))
+	}
+	over, under := int8(p.Num().Int64()), int8(p.Denom().Int64())
+	for i := range d.dim {
+		if d.dim[i]*over%under != 0 {
+			return d, errBareUnits
+		}
+		d.dim[i] = d.dim[i] * over / under
+	}
+	var err error
+	d.factor, err = Estimate(Binary{'^', Number{d.factor}, Number{p}}, nil)
+	return d, err
+}
+
 // dimension computes an expression on units. Constants count as bare ones.
 func dimension(n Node, values map[string]dimensioned) (dimensioned, error) {
 	switch n := n.(type) {
@@ -105,24 +143,45 @@ func dimension(n Node, values map[string]dimensioned) (dimensioned, error) {
 		return dimensioned{big.NewRat(1, 1), Dimension{}}, nil
 	case Name:
 		return values[string(n)], nil
+	case Constant:
+		return dimensioned{big.NewRat(1, 1), Dimension{}}, nil
 	case Negative:
 		return dimension(n.X, values)
+	case Call:
+		x, err := dimension(n.Args[0], values)
+		if err != nil {
+			return x, err
+		}
+		switch n.Func {
+		case "sqrt":
+			return x.raised(big.NewRat(1, 2))
+		case "root":
+			order, err := Evaluate(n.Args[1], nil)
+			if err != nil || order.Sign() == 0 {
+				return x, fmt.Errorf("the units can't be followed through the root of order %s", n.Args[1])
+			}
+			return x.raised(order.Inv(order))
+		case "abs":
+			return x, nil
+		}
+		return x.bare()
 	case Binary:
 		x, err := dimension(n.X, values)
 		if err != nil {
 			return x, err
 		}
 		if n.Op == '^' {
-			p, ok := n.Y.(Number)
-			if !ok || !p.Value.IsInt() || p.Value.Num().CmpAbs(big.NewInt(9)) > 0 {
-				return x, fmt.Errorf("the units can't be followed through the power %s", n.Y)
+			if p, err := Evaluate(n.Y, nil); err == nil {
+				return x.raised(p)
 			}
-			out := dimensioned{nil, Dimension{}}
-			out.factor, err = power(x.factor, p.Value)
-			for i := range out.dim {
-				out.dim[i] = x.dim[i] * int8(p.Value.Num().Int64())
+			if _, err := x.bare(); err != nil {
+				return x, err
 			}
-			return out, err
+			y, err := dimension(n.Y, values)
+			if err != nil {
+				return y, err
+			}
+			return y.bare()
 		}
 		y, err := dimension(n.Y, values)
 		if err != nil {
@@ -150,8 +209,8 @@ func dimension(n Node, values map[string]dimensioned) (dimensioned, error) {
 }
 
 // Compute finds the value of one variable, in its own unit, from quantities for
-// all others. Givens in other units are converted to those of the formula
-// first.
+// all others; constants need not be given. Givens in other units are converted to
+// those of the formula first.
 func (f Formula) Compute(name string, givens map[string]Quantity) (Quantity, error) {
 	asked, ok := f.Variable(name)
 	if !ok {
@@ -164,6 +223,9 @@ func (f Formula) Compute(name string, givens map[string]Quantity) (Quantity, err
 	values := map[string]*big.Rat{}
 	for _, v := range f.Variables {
 		given, ok := givens[v.Name]
+		if !ok && v.Value != nil {
+			given, ok = Quantity{v.Value, v.Unit}, true
+		}
 		if v.Name == name || !ok {
 			continue
 		}
@@ -172,7 +234,7 @@ func (f Formula) Compute(name string, givens map[string]Quantity) (Quantity, err
 		}
 		values[v.Name] = given.In(v.Unit)
 	}
-	out, err := Evaluate(expr, values)
+	out, err := Estimate(expr, values)
 	if err != nil {
 		return Quantity{}, err
 	}
@@ -186,5 +248,5 @@ func Substituted(expr Node, shown map[string]string) string {
 	for name, text := range shown {
 		named[name] = Name(text)
 	}
-	return strings.TrimSpace(Replace(expr, named).String())
+	return strings.TrimSpace(Told(Replace(expr, named)))
 }

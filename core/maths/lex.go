@@ -84,9 +84,22 @@ func lex(text string) ([]token, error) {
 			t.at, t.end = start, end
 			out = append(out, t)
 			i = end
+		case r == 'π':
+			i += size
+			out = append(out, token{tokenConstant, string(Pi), start, i})
+		case vulgar[r] != "":
+			i += size
+			out = append(out, token{tokenVulgar, vulgar[r], start, i})
+		case r == '√' || r == '∛':
+			i += size
+			out = append(out, token{tokenFunction, string(r), start, i})
 		case unicode.IsLetter(r):
 			i = scanName(text, i)
-			out = append(out, token{tokenWord, text[start:i], start, i})
+			t, err := named(text, start, i)
+			if err != nil {
+				return nil, err
+			}
+			out = append(out, t)
 		case operators[r] != "":
 			i += size
 			out = append(out, token{tokenOp, operators[r], start, i})
@@ -101,6 +114,28 @@ func lex(text string) ([]token, error) {
 		}
 	}
 	return append(out, token{tokenEnd, "", len(text), len(text)}), nil
+}
+
+// named is the name that stands in a stretch of text; pi is the number, and a function
+// right before its bracket is one: log10(c).
+func named(text string, start, end int) (token, error) {
+	word := text[start:end]
+	if word == "pi" {
+		return token{tokenConstant, string(Pi), start, end}, nil
+	}
+	if strings.HasPrefix(text[end:], "(") {
+		switch word {
+		case "log10", "log_10", "log₁₀", "lg":
+			word = "log"
+		}
+		if word == "exp" || inFormulas(word) {
+			return token{tokenFunction, word, start, end}, nil
+		}
+		if _, known := inverses[word]; known {
+			return token{}, &SyntaxError{text, start, fmt.Sprintf("formulas with %s are not computed", word)}
+		}
+	}
+	return token{tokenWord, text[start:end], start, end}, nil
 }
 
 // scanSuperscript reads raised digits.
@@ -141,6 +176,8 @@ func scanName(text string, i int) int {
 		r, size := utf8.DecodeRuneInString(text[i:])
 		next, _ := utf8.DecodeRuneInString(text[i+size:])
 		switch {
+		case r == 'π':
+			return i
 		case unicode.IsLetter(r), strings.ContainsRune("₀₁₂₃₄₅₆₇₈₉_'’", r), r >= '0' && r <= '9':
 		case r == '-' && unicode.IsLower(next):
 		default:

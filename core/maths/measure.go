@@ -3,6 +3,7 @@ package maths
 import (
 	"fmt"
 	"math/big"
+	"slices"
 )
 
 // Measure computes an expression of quantities, exactly and with its dimension;
@@ -28,6 +29,11 @@ func Measure(n Node, values map[string]Quantity) (Quantity, error) {
 			return x, err
 		}
 		return Quantity{new(big.Rat).Neg(x.Value), x.Unit}, nil
+	case Constant:
+		v, err := Estimate(n, nil)
+		return Quantity{v, One}, err
+	case Call:
+		return measureCall(n, values)
 	case Suffix:
 		x, err := Measure(n.X, values)
 		if err == nil && n.Op == "%" {
@@ -56,8 +62,12 @@ func measureBinary(n Binary, values map[string]Quantity) (Quantity, error) {
 			return x, fmt.Errorf("the units do not agree: %s and %s can't be %s", n.X, n.Y, map[byte]string{'+': "added", '-': "subtracted"}[n.Op])
 		}
 	case '^':
-		if y.Unit.Dim != (Dimension{}) || !y.Value.IsInt() || y.Value.Num().CmpAbs(big.NewInt(9)) > 0 {
+		if y.Unit.Dim != (Dimension{}) || !y.Value.IsInt() && x.Unit.Dim != (Dimension{}) || y.Value.Num().CmpAbs(big.NewInt(9)) > 0 && x.Unit.Dim != (Dimension{}) {
 			return x, fmt.Errorf("the units can't be followed through the power %s", n.Y)
+		}
+		if x.Unit.Dim == (Dimension{}) {
+			v, err := Estimate(Binary{'^', Number{x.Value}, Number{y.Value}}, nil)
+			return Quantity{v, unit}, err
 		}
 		for i := range unit.Dim {
 			unit.Dim[i] *= int8(y.Value.Num().Int64())
@@ -72,5 +82,29 @@ func measureBinary(n Binary, values map[string]Quantity) (Quantity, error) {
 		}
 	}
 	v, err := apply(n.Op, x.Value, y.Value)
+	return Quantity{v, unit}, err
+}
+
+// measureCall takes a root of a quantity, or another function of a bare number.
+func measureCall(n Call, values map[string]Quantity) (Quantity, error) {
+	x, err := Measure(n.Args[0], values)
+	if err != nil {
+		return x, err
+	}
+	args := slices.Clone(n.Args)
+	args[0] = Number{x.Value}
+	unit := Unit{Factor: big.NewRat(1, 1), Dim: x.Unit.Dim}
+	if unit.Dim != (Dimension{}) {
+		if n.Func != "sqrt" {
+			return x, fmt.Errorf("the units can't be followed through %s", n.Func)
+		}
+		for i, d := range unit.Dim {
+			if d%2 != 0 {
+				return x, fmt.Errorf("the units can't be followed through the root")
+			}
+			unit.Dim[i] = d / 2
+		}
+	}
+	v, err := Estimate(Call{n.Func, args}, nil)
 	return Quantity{v, unit}, err
 }

@@ -14,8 +14,9 @@ const maxDepth = 60
 
 // Parse reads an expression. The names are the variables it may use, which may
 // be several words long ("available fraction"); where none are given, every run
-// of words is a name. Single-letter names may stand side by side: "DV" is D × V
-// when D and V are names. Errors are *SyntaxError.
+// of words is a name. Single-letter names may stand side by side: "mc²" is m × c²
+// when m and c are names. Roots, logarithms and π are read; a function has its argument
+// in brackets. Errors are *SyntaxError.
 func Parse(text string, names ...string) (Node, error) {
 	tokens, err := lex(text)
 	if err != nil {
@@ -28,6 +29,9 @@ func Parse(text string, names ...string) (Node, error) {
 	}
 	if t := p.peek(); t.kind != tokenEnd {
 		return nil, p.fail(t, "an operator was expected before %q", t.text)
+	}
+	if len(p.doubts) > 0 {
+		return nil, &SyntaxError{text, 0, p.doubts[0] + "; put brackets where they belong"}
 	}
 	return n, nil
 }
@@ -101,21 +105,35 @@ func (p *parser) product(depth int) (Node, error) {
 		switch {
 		case t.kind == tokenOp && (t.text == "*" || t.text == "/"):
 			p.next++
+			start := p.peek()
 			y, err := p.signed(depth)
-			if err != nil {
+			switch {
+			case err != nil:
 				return nil, err
+			case t.text == "*":
+				x = times(x, y, start)
+			default:
+				x = Binary{'/', x, y}
 			}
-			x = Binary{t.text[0], x, y}
 		case p.beginsFactor():
 			y, err := p.power(depth)
 			if err != nil {
 				return nil, err
 			}
-			x = Binary{'*', x, y}
+			x = times(x, y, t)
 		default:
 			return x, nil
 		}
 	}
+}
+
+// times is a product. What is multiplied by letters side by side, which begin with the
+// token start, is multiplied by one after the other.
+func times(x, y Node, start token) Node {
+	if b, ok := y.(Binary); ok && b.Op == '*' && start.kind == tokenWord {
+		return Binary{'*', times(x, b.X, start), b.Y}
+	}
+	return Binary{'*', x, y}
 }
 
 // beginsFactor says whether the next token stands side by side with what was
@@ -247,7 +265,7 @@ func (p *parser) atom(depth int) (Node, error) {
 			p.next++
 			return Name(t.text), nil
 		}
-		return p.name()
+		return p.name(depth)
 	}
 	if t.kind == tokenEnd {
 		return nil, p.fail(t, "something is missing at the end")
@@ -474,7 +492,7 @@ func (p *parser) argument(depth int, root bool) (Node, error) {
 
 // name reads the longest run of words that is a known name, or, where no names
 // are given, all the words there are.
-func (p *parser) name() (Node, error) {
+func (p *parser) name(depth int) (Node, error) {
 	start := p.next
 	end := start
 	for p.tokens[end].kind == tokenWord {
@@ -503,32 +521,37 @@ func (p *parser) name() (Node, error) {
 			return Name(p.names[at]), nil
 		}
 	}
-	if product := p.letters(words[0]); product != nil {
+	if letters := p.letters(words[0]); letters != nil {
 		p.next = start + 1
+		last := len(letters) - 1
+		raised, err := p.raised(letters[last], depth) // a power is of the letter before it
+		if err != nil {
+			return nil, err
+		}
+		product := raised
+		if last > 0 {
+			product = letters[0]
+			for _, l := range letters[1:last] {
+				product = Binary{'*', product, l}
+			}
+			product = Binary{'*', product, raised}
+		}
 		return product, nil
 	}
 	return nil, p.fail(p.tokens[start], "%q is not one of the names of this formula", words[0])
 }
 
 // letters reads a word whose every letter is a name as their product.
-func (p *parser) letters(word string) Node {
+func (p *parser) letters(word string) []Node {
 	if utf8.RuneCountInString(word) < 2 {
 		return nil
 	}
-	var product Node
+	var out []Node
 	for _, r := range word {
-		known := false
-		for _, name := range p.names {
-			known = known || name == string(r)
-		}
-		if !known {
+		if !slices.Contains(p.names, string(r)) {
 			return nil
 		}
-		if product == nil {
-			product = Name(string(r))
-		} else {
-			product = Binary{'*', product, Name(string(r))}
-		}
+		out = append(out, Name(string(r)))
 	}
-	return product
+	return out
 }

@@ -39,11 +39,13 @@ type style struct {
 	minus string
 	tight bool // 2x in place of 2 * x
 	names map[Constant]string
+	told  bool // with raised digits and root signs
 }
 
 var (
-	reading = style{map[byte]string{'+': " + ", '-': " − ", '*': " × ", '/': " ÷ ", '^': "^"}, "-", false, nil}
-	typing  = style{map[byte]string{'+': " + ", '-': " - ", '*': "*", '/': "/", '^': "^"}, "-", true, map[Constant]string{Pi: "pi"}}
+	reading = style{signs: map[byte]string{'+': " + ", '-': " − ", '*': " × ", '/': " ÷ ", '^': "^"}, minus: "-"}
+	typing  = style{signs: map[byte]string{'+': " + ", '-': " - ", '*': "*", '/': "/", '^': "^"}, minus: "-", tight: true, names: map[Constant]string{Pi: "pi"}}
+	telling = style{signs: reading.signs, minus: "−", told: true}
 )
 
 func (n Number) String() string   { return reading.text(n) }
@@ -58,6 +60,9 @@ func (n Suffix) String() string   { return reading.text(n) }
 // Typed prints an expression with the characters of a keyboard: 2x*cos(x^2),
 // sqrt(2)/2. Read reads it back.
 func Typed(n Node) string { return typing.text(n) }
+
+// Told prints a formula as a worked step shows it: π × r² × h, √(2 × g × h).
+func Told(n Node) string { return telling.text(n) }
 
 func (s style) inner(n Node, at int) string {
 	if strength(n) < at {
@@ -94,6 +99,12 @@ func (s style) text(n Node) string {
 			}
 			return "log_(" + args[1] + ")(" + args[0] + ")"
 		}
+		switch {
+		case s.told && n.Func == "sqrt":
+			return "√(" + args[0] + ")"
+		case s.told && n.Func == "root" && args[1] == "3":
+			return "∛(" + args[0] + ")"
+		}
 		return n.Func + "(" + strings.Join(args, ", ") + ")"
 	case Binary:
 		return s.binary(n)
@@ -106,6 +117,9 @@ func (s style) binary(n Binary) string {
 	left, right := at, at+1
 	if n.Op == '^' {
 		left, right = bindAtom, bindAtom
+		if s.told {
+			return s.raised(n)
+		}
 	}
 	if n.Op == '+' {
 		if e, ok := n.Y.(Either); ok {
@@ -117,6 +131,21 @@ func (s style) binary(n Binary) string {
 	}
 	return s.inner(n.X, left) + s.signs[n.Op] + s.inner(n.Y, right)
 }
+
+// raised writes a power with its digits above the line, and brackets what is a quantity
+// or several words.
+func (s style) raised(n Binary) string {
+	base := s.inner(n.X, bindAtom)
+	if name, ok := n.X.(Name); ok && strings.Contains(string(name), " ") {
+		base = "(" + base + ")"
+	}
+	if p, ok := n.Y.(Number); ok && p.Value.IsInt() && p.Value.Sign() > 0 {
+		return base + raisedDigits.Replace(Exact(p.Value))
+	}
+	return base + "^" + s.inner(n.Y, bindAtom)
+}
+
+var raisedDigits = strings.NewReplacer("0", "⁰", "1", "¹", "2", "²", "3", "³", "4", "⁴", "5", "⁵", "6", "⁶", "7", "⁷", "8", "⁸", "9", "⁹")
 
 // besides says whether a product is written without a sign: a number before a
 // letter or a power of one.

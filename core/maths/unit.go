@@ -173,6 +173,9 @@ func ParseUnit(text string) (Unit, bool) {
 	if text == "" {
 		return One, true
 	}
+	if rest, ok := strings.CutPrefix(text, "1/"); ok {
+		text = "per " + rest
+	}
 	u, n := readUnit(text)
 	return u, n == len(text)
 }
@@ -180,6 +183,17 @@ func ParseUnit(text string) (Unit, bool) {
 // readUnit reads the longest unit that text begins with and says how many bytes
 // it took; 0 where it begins with none.
 func readUnit(text string) (Unit, int) {
+	if rest, ok := strings.CutPrefix(text, "per "); ok { // "0.3 per h"
+		u, n := readUnit(rest)
+		if n == 0 || u.Zero != nil || u.Dim == (Dimension{}) {
+			return One, 0
+		}
+		out := Unit{Text: "per " + u.Text, Factor: new(big.Rat).Inv(u.Factor)}
+		for i := range out.Dim {
+			out.Dim[i] = -u.Dim[i]
+		}
+		return out, len("per ") + n
+	}
 	u, n := readFactor(text)
 	if n == 0 {
 		return One, 0
@@ -208,9 +222,12 @@ func readUnit(text string) (Unit, int) {
 			out.Dim[i] += sign * v.Dim[i]
 		}
 	}
-	out.Text = text[:n]
+	out.Text = raisedPowers.Replace(text[:n])
 	return out, n
 }
+
+// raisedPowers writes m3 and m^3 as m³.
+var raisedPowers = strings.NewReplacer("^2", "²", "^3", "³", "2", "²", "3", "³")
 
 // joint reads what stands between two factors of a unit.
 func joint(text string) (length int, divide bool) {
@@ -251,9 +268,10 @@ func readFactor(text string) (Unit, int) {
 	for _, s := range []struct {
 		text string
 		p    int
-	}{{"²", 2}, {"³", 3}, {"^2", 2}, {"^3", 3}} {
-		if strings.HasPrefix(text[end:], s.text) {
+	}{{"²", 2}, {"³", 3}, {"^2", 2}, {"^3", 3}, {"2", 2}, {"3", 3}} {
+		if strings.HasPrefix(text[end:], s.text) && (len(s.text) > 1 || u.Dim == dLength || u.Dim == dTime) {
 			power, end = s.p, end+len(s.text)
+			break
 		}
 	}
 	if r, _ := utf8.DecodeRuneInString(text[end:]); unicode.IsDigit(r) || unicode.IsLetter(r) && text[end-1] != '%' {

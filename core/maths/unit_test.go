@@ -96,7 +96,7 @@ func TestFormula(t *testing.T) {
 		t.Fatal(err)
 	}
 	f := Formula{Text: "mass = dose × volume / fraction", Expr: expr, Variables: []Variable{
-		{"mass", "mass", unit(t, "kg")}, {"dose", "dose", unit(t, "mg/L")}, {"volume", "volume", unit(t, "ML")}, {"fraction", "fraction", One},
+		{Name: "mass", Meaning: "mass", Unit: unit(t, "kg")}, {Name: "dose", Meaning: "dose", Unit: unit(t, "mg/L")}, {Name: "volume", Meaning: "volume", Unit: unit(t, "ML")}, {Name: "fraction", Meaning: "fraction", Unit: One},
 	}}
 	if err := f.CheckUnits(); err != nil {
 		t.Errorf("the units are said not to agree: %v", err)

@@ -23,6 +23,9 @@ func chains(all []equation, ranges learned) []*idea {
 	var out []*idea
 	for i, second := range all {
 		for _, link := range second.Variables[1:] {
+			if link.Value != nil {
+				continue
+			}
 			for _, j := range at[strings.ToLower(link.Meaning)] {
 				first := all[j]
 				if i == j || !first.Formula.Subject().Means(link) && (first.src.ID != second.src.ID || first.topic != second.topic || first.topic == "") {
@@ -32,7 +35,9 @@ func chains(all []equation, ranges learned) []*idea {
 					out = append(out, p.pose(question.Hard, "chain", func(r *rand.Rand, b Brief) (task, error) {
 						asked := p.Variables[0].Name
 						if b.turnsRound() && r.IntN(4) == 0 {
-							asked = p.Variables[r.IntN(len(p.Variables))].Name
+							if v := p.Variables[r.IntN(len(p.Variables))]; v.Value == nil {
+								asked = v.Name
+							}
 						}
 						return p.draw(r, asked, "", ranges)
 					})...)
@@ -110,7 +115,7 @@ func (t *task) link() bool {
 	if err != nil {
 		return false
 	}
-	v, err := maths.Evaluate(expr, t.own())
+	v, err := maths.Estimate(expr, t.own())
 	if err != nil || v.Sign() <= 0 || maths.Significant(v) > 4 || !plausible(at, v) {
 		return false
 	}

@@ -49,7 +49,7 @@ func (e equation) changes(ranges learned) []*idea {
 	p := e.alone()
 	var free []string // givens that occur once
 	for _, v := range e.Variables[1:] {
-		if _, err := e.For(v.Name); err == nil && !maths.Equal(e.Expr, maths.Name(v.Name)) {
+		if _, err := e.For(v.Name); v.Value == nil && err == nil && !maths.Equal(e.Expr, maths.Name(v.Name)) {
 			free = append(free, v.Name)
 		}
 	}
@@ -90,8 +90,8 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 		c.to = maths.Quantity{Value: new(big.Rat).Mul(c.from.Value, factor), Unit: of.Unit}
 		c.after[name] = c.to
 		var err1, err2 error
-		c.before, err1 = maths.Evaluate(p.Expr, t.own())
-		c.later, err2 = maths.Evaluate(p.Expr, task{problem: p, givens: c.after}.own())
+		c.before, err1 = maths.Estimate(p.Expr, t.own())
+		c.later, err2 = maths.Estimate(p.Expr, task{problem: p, givens: c.after}.own())
 		if err1 != nil || err2 != nil || c.before.Sign() <= 0 || c.later.Sign() <= 0 || c.before.Cmp(c.later) == 0 ||
 			!plausible(subject, c.before) || !plausible(subject, c.later) || !sensible(of, c.to.Value) || maths.Significant(c.to.Value) > 3 {
 			return t, 0, false
@@ -240,7 +240,7 @@ func (c change) stem(r *rand.Rand, b Brief, are []string) string {
 // worked are the steps: the formula, before, after, and the two compared.
 func (c change) worked(t task, shown string, exact bool) []string {
 	name := c.asked.Name
-	steps := []string{name + " = " + t.problem.Expr.String()}
+	steps := []string{name + " = " + maths.Told(t.problem.Expr)}
 	unit := c.asked.Unit
 	first, _ := maths.Show(c.before, 5)
 	first = maths.WithUnit(first, unit)

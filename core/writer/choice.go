@@ -44,7 +44,7 @@ func (e equation) choices(all []equation, ranges learned) []*idea {
 			}
 		}
 		values[d.Name] = given.Value
-		d.value, err = maths.Evaluate(d.other.Expr, values)
+		d.value, err = maths.Estimate(d.other.Expr, values)
 		t.decoy = &d
 		t.givens[d.Name] = given
 		t.order = slices.Insert(t.order, r.IntN(len(t.order)+1), d.Name)

@@ -79,7 +79,7 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 		for _, w := range p.Variables[1:] {
 			values[w.Name] = ranges.pick(w, r)
 		}
-		total, err := maths.Evaluate(p.Expr, values)
+		total, err := maths.Estimate(p.Expr, values)
 		if err != nil || total.Sign() <= 0 {
 			return t, 0, false
 		}

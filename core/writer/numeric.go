@@ -80,6 +80,9 @@ func (e equation) ideas(ranges learned) []*idea {
 	subject := e.Formula.Subject().Name
 	var unknowns, convertible []string
 	for _, v := range e.Variables[1:] {
+		if v.Value != nil {
+			continue // a constant is always given, as it is
+		}
 		if expr, err := e.For(v.Name); err == nil && !maths.Equal(expr, maths.Name(v.Name)) {
 			unknowns = append(unknowns, v.Name)
 		}
@@ -291,7 +294,7 @@ func (t task) worked(shown string, exact bool) []string {
 
 // substituted are the two lines of a formula: with its names and with its numbers.
 func substituted(name string, expr maths.Node, values map[string]string, sign, shown string) []string {
-	return []string{name + " = " + expr.String(), fmt.Sprintf("%s %s %s", maths.Substituted(expr, values), sign, shown)}
+	return []string{name + " = " + maths.Told(expr), fmt.Sprintf("%s %s %s", maths.Substituted(expr, values), sign, shown)}
 }
 
 func equals(exact bool) string {

@@ -42,6 +42,8 @@ var byMeaning = []struct {
 }{
 	{"efficiency", span{"0.55", "0.9"}}, {"fraction", span{"0.1", "0.9"}}, {"share", span{"0.1", "0.9"}}, {"factor", span{"0.2", "0.9"}},
 	{"ratio", span{"1.2", "6"}}, {"loss rate", span{"0.04", "0.3"}}, {"gravity", span{"1.05", "1.5"}}, {"density", span{"0.9", "1.4"}},
+	{"ph", span{"3", "11"}}, {"coefficient", span{"0.2", "0.9"}}, {"roughness", span{"0.01", "0.03"}}, {"slope", span{"0.001", "0.02"}},
+	{"interest", span{"0.01", "0.09"}}, {"rate", span{"0.02", "0.12"}}, {"years", span{"2", "25"}}, {"months", span{"3", "60"}}, {"number of", span{"20", "9000"}}, {"count", span{"20", "9000"}},
 }
 
 // byUnit are ranges by unit.
@@ -53,6 +55,10 @@ var byUnit = map[string]span{
 	"kg/d": {"10", "600"}, "kg/h": {"0.5", "40"}, "Pa": {"2000", "60000"}, "kPa": {"20", "600"}, "bar": {"0.5", "8"}, "W": {"100", "5000"},
 	"kW": {"2", "90"}, "kWh": {"20", "900"}, "%": {"5", "90"}, "NTU": {"0.2", "20"}, "mg": {"50", "900"}, "ha": {"1", "40"}, "V": {"12", "400"},
 	"A": {"2", "60"}, "mg·min/L": {"6", "150"}, "km": {"1", "40"}, "cm": {"5", "90"},
+	"mol/L": {"0.00000001", "0.02"}, "mol": {"0.1", "12"}, "J": {"20", "5000"}, "kJ": {"5", "900"}, "MJ": {"2", "400"}, "N": {"10", "2000"}, "kN": {"2", "300"},
+	"Hz": {"20", "900"}, "°C": {"4", "90"}, "K": {"270", "370"}, "m/s²": {"0.4", "9.8"}, "kg/m³": {"700", "1400"}, "Ω": {"2", "400"}, "km/h": {"20", "120"},
+	"L/h": {"20", "4000"}, "L/d": {"100", "9000"}, "m³/min": {"0.5", "30"}, "g/min": {"5", "400"}, "kg/L": {"0.8", "1.5"}, "MPa": {"0.1", "20"},
+	"per s": {"0.02", "0.6"}, "per min": {"0.01", "0.3"}, "per h": {"0.02", "0.6"}, "per d": {"0.02", "0.6"}, "$": {"20", "5000"},
 }
 
 // spanOf is the range for a variable: what the sources say of it, kept within
@@ -116,6 +122,9 @@ func (l learned) spanOf(v maths.Variable) (low, high *big.Rat) {
 // pick draws a readable value from a variable's range: two significant digits,
 // more often ending in 0, 2, 4, 5 or 8 than not; evenly over the powers of ten.
 func (l learned) pick(v maths.Variable, r *rand.Rand) *big.Rat {
+	if v.Value != nil {
+		return v.Value
+	}
 	low, high := l.spanOf(v)
 	a, _ := low.Float64()
 	b, _ := high.Float64()

@@ -64,7 +64,7 @@ var catalogue = []func(task) []wrong{
 
 // computed is the value of an expression, or nil.
 func computed(n maths.Node, values map[string]*big.Rat) *big.Rat {
-	v, err := maths.Evaluate(n, values)
+	v, err := maths.Estimate(n, values)
 	if err != nil {
 		return nil
 	}
