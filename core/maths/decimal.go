@@ -2,6 +2,8 @@ package maths
 
 import (
 	"math/big"
+	"regexp"
+	"strconv"
 	"strings"
 )
 
@@ -111,11 +113,18 @@ func Significant(v *big.Rat) int {
 
 // Show prints a value for a reader: exactly where that takes no more than the
 // given number of significant digits, else rounded to them; thousands parted by
-// commas. The second result says whether it is exact.
+// commas, and less than a ten-thousandth with a power of ten. The second result says
+// whether it is exact.
 func Show(v *big.Rat, digits int) (string, bool) {
 	exact := Significant(v) <= digits
 	if !exact {
 		v = Round(v, digits)
+	}
+	if v.Sign() != 0 && new(big.Rat).Abs(v).Cmp(tooSmall) < 0 {
+		if exact {
+			digits = Significant(v)
+		}
+		return ten(v, digits), exact
 	}
 	n := 0
 	if !exact {
@@ -144,6 +153,9 @@ func group(s string) string {
 // Agrees says whether a shown value is v rounded correctly to the digits it is
 // shown with, or v itself.
 func Agrees(shown string, v *big.Rat) bool {
+	if mantissa, power, ok := parseTen(shown); ok {
+		return Agrees(mantissa, new(big.Rat).Quo(v, pow10(power)))
+	}
 	s, ok := ParseDecimal(shown)
 	if !ok {
 		return false
@@ -161,5 +173,46 @@ func Agrees(shown string, v *big.Rat) bool {
 		}
 	}
 	gap := new(big.Rat).Sub(s, v)
-	return gap.Abs(gap).Cmp(half) <= 0 && Significant(s) >= 2
+	digits := Significant(s)
+	if fraction != "" { // "7.00" shows three
+		digits = len(strings.TrimLeft(strings.NewReplacer(",", "", ".", "", "-", "", "−", "").Replace(shown), "0"))
+	}
+	return gap.Abs(gap).Cmp(half) <= 0 && digits >= 2
 }
+
+// tooSmall is where Show goes over to powers of ten.
+var tooSmall = big.NewRat(1, 10_000)
+
+// ten writes a shown decimal with a power of ten: "3.20 × 10⁻⁵".
+func ten(v *big.Rat, digits int) string {
+	e := exponent(v)
+	return new(big.Rat).Quo(v, pow10(e)).FloatString(digits-1) + " × 10⁻" + raisedDigits.Replace(strconv.Itoa(-e))
+}
+
+// parseTen takes a number with a power of ten apart.
+func parseTen(text string) (mantissa string, power int, ok bool) {
+	mantissa, rest, found := strings.Cut(text, "×")
+	if !found {
+		return "", 0, false
+	}
+	n, ok := powerOfTen("×" + rest)
+	return strings.TrimSpace(mantissa), n.power, ok && n.length == len("×"+rest)
+}
+
+// power of ten that stands after a number, with its length in bytes.
+type tenPower struct{ power, length int }
+
+// powerOfTen reads "× 10⁻⁵", "·10^-5" or "* 10^(-5)" at the start of a text.
+func powerOfTen(text string) (tenPower, bool) {
+	m := timesTen.FindStringSubmatch(text)
+	if m == nil {
+		return tenPower{}, false
+	}
+	n, err := strconv.Atoi(loweredDigits.Replace(m[1] + m[2] + m[3]))
+	return tenPower{n, len(m[0])}, err == nil && max(n, -n) <= 300
+}
+
+var (
+	timesTen      = regexp.MustCompile(`^\s?[×·*⋅]\s?10(?:([⁻]?[⁰¹²³⁴-⁹]+)|\^([-−]?\d+)|\^\(([-−]?\d+)\))`)
+	loweredDigits = strings.NewReplacer("⁻", "-", "−", "-", "⁰", "0", "¹", "1", "²", "2", "³", "3", "⁴", "4", "⁵", "5", "⁶", "6", "⁷", "7", "⁸", "8", "⁹", "9")
+)

@@ -27,6 +27,15 @@ func Estimate(n Node, values map[string]*big.Rat) (*big.Rat, error) {
 	return v, err
 }
 
+// Settled takes the digits off that a computation with estimates leaves uncertain, so
+// that two ways to one value give the same.
+func Settled(v *big.Rat) *big.Rat {
+	if short := Round(v, estimateDigits-10); v.Denom().BitLen() > estimateBits/4 {
+		return short
+	}
+	return v
+}
+
 type estimator struct {
 	values  map[string]*big.Rat
 	rounded bool // something was irrational

@@ -65,6 +65,9 @@ func Typed(n Node) string { return typing.text(n) }
 func Told(n Node) string { return telling.text(n) }
 
 func (s style) inner(n Node, at int) string {
+	if sign := s.oneSign(n); sign != "" {
+		return sign
+	}
 	if strength(n) < at {
 		return "(" + s.text(n) + ")"
 	}
@@ -107,10 +110,29 @@ func (s style) text(n Node) string {
 		}
 		return n.Func + "(" + strings.Join(args, ", ") + ")"
 	case Binary:
+		if sign := s.oneSign(n); sign != "" {
+			return sign
+		}
 		return s.binary(n)
 	}
 	return ""
 }
+
+// oneSign is a fraction that a told formula writes as one sign, or "".
+func (s style) oneSign(n Node) string {
+	b, ok := n.(Binary)
+	if !s.told || !ok || b.Op != '/' {
+		return ""
+	}
+	x, ok1 := b.X.(Number)
+	y, ok2 := b.Y.(Number)
+	if !ok1 || !ok2 {
+		return ""
+	}
+	return fractions[Exact(x.Value)+"/"+Exact(y.Value)]
+}
+
+var fractions = map[string]string{"1/2": "½", "1/3": "⅓", "2/3": "⅔", "1/4": "¼", "3/4": "¾"}
 
 func (s style) binary(n Binary) string {
 	at := strength(n)
@@ -136,7 +158,7 @@ func (s style) binary(n Binary) string {
 // or several words.
 func (s style) raised(n Binary) string {
 	base := s.inner(n.X, bindAtom)
-	if name, ok := n.X.(Name); ok && strings.Contains(string(name), " ") {
+	if name, ok := n.X.(Name); ok && strings.Contains(string(name), " ") || s.oneSign(n.X) != "" {
 		base = "(" + base + ")"
 	}
 	if p, ok := n.Y.(Number); ok && p.Value.IsInt() && p.Value.Sign() > 0 {

@@ -82,6 +82,12 @@ func FindQuantities(text string) []Found {
 				start -= utf8.RuneLen(before)
 			}
 		}
+		if ten, ok := powerOfTen(text[end:]); ok {
+			v.Mul(v, pow10(ten.power))
+			end += ten.length
+			i = end
+			after, size = utf8.DecodeRuneInString(text[end:])
+		}
 		f := Found{Quantity{v, One}, text[start:end], start, end}
 		gap := 0
 		if after == ' ' || after == '\u00a0' || after == '\u202f' {

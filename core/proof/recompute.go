@@ -3,6 +3,7 @@ package proof
 import (
 	"fmt"
 	"math/big"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -42,9 +43,12 @@ func (x *examination) recompute() []Finding {
 	return []Finding{f}
 }
 
+// timesAsMuch are changes told without a number.
+var timesAsMuch = regexp.MustCompile(`(?i)\b(?:doubles?|doubled|trebles?|trebled|triples?|tripled|halves|halved)\b`)
+
 // quantitative says whether the answer is a number with givens in the stem.
 func (x *examination) quantitative() bool {
-	if len(maths.FindQuantities(x.Stem)) == 0 {
+	if len(maths.FindQuantities(x.Stem)) == 0 && !timesAsMuch.MatchString(x.Stem) {
 		return false
 	}
 	if x.Kind == question.Numeric {
@@ -183,6 +187,9 @@ func (x *examination) compareTyped(s *solution) Finding {
 	out.Says = fmt.Sprintf("%s, not %s.", s.says(), x.KeyText())
 	q := x.Question
 	number, _ := maths.Show(s.value.Value, 3)
+	if strings.Contains(number, "×") { // the key is a decimal
+		number = maths.Exact(maths.Round(s.value.Value, 3))
+	}
 	q.Key = question.Key{Value: strings.ReplaceAll(number, ",", ""), Unit: s.value.Unit.Text, Tolerance: x.Key.Tolerance}
 	q.Worked = s.working
 	x.mend = &q

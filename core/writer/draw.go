@@ -41,6 +41,9 @@ func (t task) own() map[string]*big.Rat {
 	return out
 }
 
+// irrational is how many digits an answer has that is rounded at any length.
+const irrational = 30
+
 // draws is how often numbers are drawn before the best so far is taken.
 const draws = 60
 
@@ -54,7 +57,10 @@ func least(n int, draw func() (t task, cost int, ok bool)) (task, bool) {
 		if !ok {
 			continue
 		}
-		if cost += min(12, 2*max(0, maths.Significant(t.answer)-2)) + t.trivial(); lowest < 0 || cost < lowest {
+		if n := maths.Significant(t.answer); n < irrational { // of those all are alike
+			cost += min(12, 2*max(0, n-2))
+		}
+		if cost += t.trivial(); lowest < 0 || cost < lowest {
 			best, lowest = t, cost
 		}
 		if lowest == 0 {

@@ -128,6 +128,9 @@ func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Questio
 	}
 	slips := t.slips()
 	if kind == question.Numeric {
+		if strings.Contains(number, "×") { // the key is a decimal
+			number = maths.Exact(maths.Round(t.answer, digits))
+		}
 		q.Key = question.Key{Value: strings.ReplaceAll(number, ",", ""), Unit: t.asked.Unit.Text, Tolerance: "0.5%"}
 		for _, s := range slips {
 			q.Slips = append(q.Slips, question.Slip{ID: s.id, Value: s.shown, Why: s.why})
@@ -177,9 +180,14 @@ func inOrder(q question.Question) question.Question {
 func (t task) stem(r *rand.Rand, b Brief, exact bool) string {
 	var are, of []string
 	articles := true
+	constants := ""
 	for _, name := range t.order {
 		v := t.variable(name)
 		value := t.givens[name].Text(digits)
+		if v.Value != nil {
+			constants += "Take the " + v.Meaning + " as " + value + ". "
+			continue
+		}
 		are = append(are, "the "+v.Meaning+" is "+value)
 		of = append(of, article(v.Meaning)+" of "+value)
 		articles = articles && !participle(lastWord(v.Meaning))
@@ -197,7 +205,7 @@ func (t task) stem(r *rand.Rand, b Brief, exact bool) string {
 	if !exact {
 		out = out[:len(out)-1] + ", to three significant figures" + out[len(out)-1:]
 	}
-	return out
+	return constants + out
 }
 
 // manner is the level whose stories suit the task: those of medium speak of other
@@ -249,7 +257,9 @@ func list(parts []string) string {
 func (t task) meanings() []string {
 	var out []string
 	for _, n := range t.order {
-		out = append(out, t.variable(n).Meaning)
+		if v := t.variable(n); v.Value == nil {
+			out = append(out, v.Meaning)
+		}
 	}
 	return out
 }

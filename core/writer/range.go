@@ -150,7 +150,7 @@ func plausible(v maths.Variable, x *big.Rat) bool {
 	}
 	usual, ok := byUnit[v.Unit.Text]
 	if !ok {
-		return true
+		return x.Cmp(big.NewRat(1, 1000)) >= 0 && x.Cmp(big.NewRat(10_000_000, 1)) <= 0
 	}
 	low, _ := maths.ParseDecimal(usual.low)
 	high, _ := maths.ParseDecimal(usual.high)

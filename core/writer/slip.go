@@ -34,7 +34,7 @@ func (t task) slips() []slip {
 			}
 		}
 		number, _ := maths.Show(w.value, digits)
-		if strings.Contains(number, ".") {
+		if strings.Contains(number, ".") && !strings.Contains(number, "×") {
 			number = strings.TrimRight(strings.TrimRight(number, "0"), ".")
 		}
 		out = append(out, slip{w.id, w.value, maths.WithUnit(number, t.asked.Unit), w.why})
@@ -356,14 +356,42 @@ func wrongTurns(n maths.Node) []wrongTurn {
 	var out []wrongTurn
 	var visit func(n maths.Node, put func(maths.Node) maths.Node)
 	visit = func(n maths.Node, put func(maths.Node) maths.Node) {
+		turn := func(id, why string, n maths.Node) { out = append(out, wrongTurn{id, why, put(n)}) }
+		switch n := n.(type) {
+		case maths.Negative:
+			turn("sign-lost", fmt.Sprintf("The minus sign before %s was lost.", the(n.X)), n.X)
+			visit(n.X, func(m maths.Node) maths.Node { return put(maths.Negative{X: m}) })
+		case maths.Call:
+			x := n.Args[0]
+			switch n.Func {
+			case "sqrt", "root":
+				turn("root-forgotten", fmt.Sprintf("The root of %s was not taken.", maths.Told(x)), x)
+				turn("half-for-root", fmt.Sprintf("%s was halved where its root has to be taken.", maths.Told(x)), maths.Binary{Op: '/', X: x, Y: maths.Int(2)})
+				turn("square-for-root", fmt.Sprintf("%s was squared where its root has to be taken.", maths.Told(x)), maths.Binary{Op: '^', X: x, Y: maths.Int(2)})
+			case "log":
+				turn("other-logarithm", "The natural logarithm was taken where that to base ten is meant.", maths.Call{Func: "ln", Args: n.Args[:1]})
+			case "ln":
+				turn("other-logarithm", "The logarithm to base ten was taken where the natural one is meant.", maths.Call{Func: "log", Args: n.Args})
+			}
+			visit(x, func(m maths.Node) maths.Node {
+				return put(maths.Call{Func: n.Func, Args: append([]maths.Node{m}, n.Args[1:]...)})
+			})
+		}
 		b, ok := n.(maths.Binary)
 		if !ok {
 			return
 		}
-		turn := func(id, why string, n maths.Node) { out = append(out, wrongTurn{id, why, put(n)}) }
+		switch _, constant := b.Y.(maths.Number); {
+		case b.Op == '*' && b.X == maths.Pi:
+			turn("factor-forgotten", "It was not multiplied by π.", b.Y)
+		case b.Op == '^' && b.X == maths.E:
+			turn("ten-for-e", "Ten was raised to the power where e is meant.", maths.Binary{Op: '^', X: maths.Int(10), Y: b.Y})
+		case b.Op == '^' && maths.Equal(b.X, maths.Int(10)) && !constant:
+			turn("e-for-ten", "e was raised to the power where ten is meant.", maths.Binary{Op: '^', X: maths.E, Y: b.Y})
+		}
 		if _, constant := b.Y.(maths.Number); constant && b.Op == '^' {
 			turn("power-forgotten", fmt.Sprintf("%s was not raised to its power.", upperFirst(the(b.X))), b.X)
-			turn("power-as-factor", fmt.Sprintf("%s was multiplied by %s where it has to be raised to it.", upperFirst(the(b.X)), b.Y), maths.Binary{Op: '*', X: b.X, Y: b.Y})
+			turn("power-as-factor", fmt.Sprintf("%s was multiplied by %s where it has to be raised to it.", upperFirst(the(b.X)), maths.Told(b.Y)), maths.Binary{Op: '*', X: b.X, Y: b.Y})
 		}
 		switch b.Op {
 		case '/':
@@ -399,7 +427,7 @@ func the(n maths.Node) string {
 		}
 		return "the " + lowerFirstWord(string(name))
 	}
-	return n.String()
+	return maths.Told(n)
 }
 
 func lowerFirstWord(s string) string {

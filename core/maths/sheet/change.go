@@ -283,7 +283,7 @@ func (s *Sheet) proportion(formula, asked int, c change) (*big.Rat, bool) {
 		if err1 != nil || err2 != nil || before.Value.Sign() == 0 {
 			return nil, false
 		}
-		factors = append(factors, new(big.Rat).Quo(after.Value, before.Value))
+		factors = append(factors, maths.Settled(new(big.Rat).Quo(after.Value, before.Value)))
 	}
 	return factors[0], factors[0].Cmp(factors[1]) == 0
 }

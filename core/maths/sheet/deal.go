@@ -38,9 +38,15 @@ func (s *Sheet) along(r route, t told) []Answer {
 	}
 	var open []int
 	for _, l := range r.leaves {
-		if _, ok := known[l]; !ok {
-			open = append(open, l)
+		if _, ok := known[l]; ok {
+			continue
 		}
+		u := s.terms[l].Variable
+		if u.Value != nil && !slices.ContainsFunc(loose, func(g given) bool { return g.Unit.Same(u.Unit) && g.Unit.Text != "" }) {
+			known[l] = maths.Quantity{Value: u.Value, Unit: u.Unit} // a constant the stem leaves out
+			continue
+		}
+		open = append(open, l)
 	}
 	deals := s.deals(open, loose)
 	var out []Answer

@@ -29,7 +29,13 @@ func (s *Sheet) routes(asked, leaves int, looks *int) []route {
 	var out []route
 	for length := 1; length <= maxRoute; length++ {
 		for _, r := range s.routesOf(asked, length, nil, nil, looks) {
-			if len(r.leaves) <= leaves {
+			needed := 0
+			for _, l := range r.leaves {
+				if s.terms[l].Value == nil {
+					needed++
+				}
+			}
+			if needed <= leaves {
 				out = append(out, r)
 			}
 		}
@@ -91,7 +97,7 @@ func (s *Sheet) solved(formula int) map[int]bool {
 			}
 		}
 		_, err := s.formulas[formula].For(s.name(formula, t))
-		out[t] = n == 1 && err == nil
+		out[t] = n == 1 && err == nil && s.terms[t].Value == nil
 	}
 	return out
 }

@@ -97,20 +97,25 @@ func computedBefore(text string) (string, maths.Quantity, bool) {
 	for i := start; i < len(text); i++ {
 		r, size := utf8.DecodeRuneInString(text[i:])
 		before, _ := utf8.DecodeLastRuneInString(text[:i])
-		if i > start && (unicode.IsLetter(before) || unicode.IsDigit(before) || before == '.' || before == '^') || !(unicode.IsDigit(r) || r == '(' || r == '−' || r == '-' || strings.ContainsRune("$€£√", r)) {
+		if i > start && (unicode.IsLetter(before) && before != 'π' || unicode.IsDigit(before) || before == '.' || before == '^') || !(unicode.IsDigit(r) || strings.ContainsRune("(−-$€£√∛π½¼¾⅓⅔", r) || function.MatchString(text[i:])) {
 			i += size - 1
 			continue
 		}
 		piece := text[i:]
-		if !strings.ContainsAny(piece, "+-−*×·÷/^(²³√%") && len(maths.FindQuantities(piece)) != 1 {
+		if !strings.ContainsAny(piece, "+-−*×·÷/^(²³√∛%") && len(maths.FindQuantities(piece)) != 1 {
 			continue
 		}
 		if v, ok := computed(piece); ok {
-			return piece, v, true
+			// What an operator joins to something unread is no claim by itself.
+			joined, _ := utf8.DecodeLastRuneInString(strings.TrimRight(text[:i], " \u00a0"))
+			return piece, v, !strings.ContainsRune("+*×·÷/^√∛π(", joined)
 		}
 	}
 	return "", maths.Quantity{}, false
 }
+
+// function is what a computation may begin with beside a number.
+var function = regexp.MustCompile(`^(?:ln|log|sqrt|exp)\(|^e\^`)
 
 // computed is the value of a computation with numbers or quantities; false for a
 // bare number.
