@@ -57,7 +57,6 @@ var (
 	clauseCut      = regexp.MustCompile(`\s*[;,]\s*(?:and\s+)?|\s+and\s+`)
 	clauseShape    = regexp.MustCompile(`^(?:the\s+)?(.+?)(?:\s+(?:is|are|stands for|means)\s+|\s*[=:–]\s*)(.*)$`)
 	unitTail       = regexp.MustCompile(`(?:^|[\s,]+)(?:\(|(?:measured |given |expressed )?in\s+)([^()]+?)\)?$`)
-	valueTail      = regexp.MustCompile(`^(.*?)[\s,(]*((?:\d[\d.,]*)(?:\s*[^\s\d()][^()]*)?)\)?$`)
 	leadIn         = regexp.MustCompile(`(?i)^.*(?:: |\b(?:from|by|use|is|equals|as)\s+)`)
 )
 
@@ -232,7 +231,12 @@ func readClauses(list string) []clause {
 
 func readClause(piece string) (clause, bool) {
 	c := clause{unit: maths.One}
-	if at := unitTail.FindStringSubmatchIndex(piece); at != nil {
+	if before, text, ok := cutLast(piece, " in "); ok && strings.Contains(text, "(") { // "in kJ/(kg·K)"
+		if u, ok := maths.ParseUnit(text); ok {
+			c.unit, c.hasUnit, piece = u, true, before
+		}
+	}
+	if at := unitTail.FindStringSubmatchIndex(piece); at != nil && !c.hasUnit {
 		text := strings.TrimPrefix(strings.TrimSpace(piece[at[2]:at[3]]), "in ")
 		if u, ok := maths.ParseUnit(text); ok {
 			c.unit, c.hasUnit = u, true
@@ -242,7 +246,7 @@ func readClause(piece string) (clause, bool) {
 			piece = strings.TrimSpace(piece[:at[0]])
 		}
 	}
-	piece = strings.TrimSuffix(strings.TrimSpace(piece), " is")
+	piece = strings.TrimSuffix(strings.TrimSuffix(strings.TrimSpace(piece), " is"), " are")
 	if m := clauseShape.FindStringSubmatch(piece); m != nil {
 		c.name, c.meaning = strings.TrimSpace(m[1]), strings.TrimSpace(m[2])
 	} else if first, rest, ok := strings.Cut(piece, " "); ok && len([]rune(first)) == 1 && (first != "a" || strings.HasPrefix(rest, "the ")) {
@@ -257,9 +261,13 @@ func readClause(piece string) (clause, bool) {
 		}
 	}
 	c.meaning = strings.TrimRight(c.meaning, ", ")
-	if m := valueTail.FindStringSubmatch(c.meaning); m != nil && !c.hasUnit { // "9.81 m/s²", "gravity (9.81 m/s²)"
-		if q, ok := maths.ParseQuantity(m[2]); ok {
-			c.meaning, c.unit, c.hasUnit, c.value = m[1], q.Unit, true, q.Value
+	if at := strings.IndexAny(c.meaning, "0123456789"); at >= 0 && !c.hasUnit { // "9.81 m/s²", "gravity (9.81 m/s²)"
+		lead, value := strings.TrimRight(c.meaning[:at], " ,"), c.meaning[at:]
+		if bare, ok := strings.CutSuffix(lead, "("); ok {
+			lead, value = strings.TrimRight(bare, " ,"), strings.TrimSuffix(value, ")")
+		}
+		if q, ok := maths.ParseQuantity(value); ok {
+			c.meaning, c.unit, c.hasUnit, c.value = lead, q.Unit, true, q.Value
 		}
 	}
 	if strings.HasPrefix(c.meaning, "decimal") || bareNumber(c.meaning) || strings.HasPrefix(c.meaning, "number without") {
@@ -267,6 +275,15 @@ func readClause(piece string) (clause, bool) {
 		c.hasUnit = true
 	}
 	return c, c.name != "" && len(strings.Fields(c.name)) <= 5 && (c.hasUnit || c.meaning != "")
+}
+
+// cutLast is strings.Cut at the last place.
+func cutLast(s, sep string) (before, after string, found bool) {
+	at := strings.LastIndex(s, sep)
+	if at < 0 {
+		return s, "", false
+	}
+	return s[:at], s[at+len(sep):], true
 }
 
 // constantNamed is what a constant is called of which only the value is said.
@@ -308,14 +325,15 @@ func variable(name string, clauses []clause, units map[string]maths.Unit) (maths
 	if u, ok := units[name]; ok {
 		return maths.Variable{Name: name, Meaning: phrase, Unit: u}, true
 	}
+	words := func(c clause) bool { return len([]rune(c.name)) > 1 }
 	for _, match := range []func(c clause) bool{
 		func(c clause) bool { return c.name == name },
 		func(c clause) bool { return len(name) > 1 && strings.EqualFold(c.name, name) },
 		func(c clause) bool {
-			return len(c.name) > 1 && strings.HasSuffix(strings.ToLower(name), " "+strings.ToLower(c.name))
+			return words(c) && strings.HasSuffix(strings.ToLower(name), " "+strings.ToLower(c.name))
 		},
 		func(c clause) bool {
-			return len(c.name) > 1 && strings.HasPrefix(strings.ToLower(name), strings.ToLower(c.name)+" ")
+			return words(c) && strings.HasPrefix(strings.ToLower(name), strings.ToLower(c.name)+" ")
 		},
 	} {
 		for _, c := range clauses {

@@ -116,23 +116,24 @@ func Significant(v *big.Rat) int {
 // commas, and less than a ten-thousandth with a power of ten. The second result says
 // whether it is exact.
 func Show(v *big.Rat, digits int) (string, bool) {
-	exact := Significant(v) <= digits
-	if !exact {
-		v = Round(v, digits)
-	}
 	if v.Sign() != 0 && new(big.Rat).Abs(v).Cmp(tooSmall) < 0 {
+		exact := Significant(v) <= digits
 		if exact {
 			digits = Significant(v)
 		}
-		return ten(v, digits), exact
+		return ten(Round(v, digits), digits), exact
 	}
-	n := 0
-	if !exact {
-		n = max(0, digits-1-exponent(v))
-	} else {
-		n = places(v)
+	s, exact := Decimal(v, digits)
+	return group(s), exact
+}
+
+// Decimal prints a value as Show does, but as digits and a point alone.
+func Decimal(v *big.Rat, digits int) (string, bool) {
+	if Significant(v) <= digits {
+		return v.FloatString(places(v)), true
 	}
-	return group(v.FloatString(n)), exact
+	v = Round(v, digits)
+	return v.FloatString(max(0, digits-1-exponent(v))), false
 }
 
 func group(s string) string {

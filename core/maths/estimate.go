@@ -69,7 +69,7 @@ func (e *estimator) value(n Node) (*big.Rat, error) {
 		}
 		if y.IsInt() {
 			v, err := power(x, y)
-			if err == nil || !e.rounded {
+			if err == nil || x.Sign() <= 0 {
 				return v, err
 			}
 		}

@@ -56,9 +56,9 @@ func (f Formula) LaTeX() string { return LaTeX(Name(f.Subject().Name)) + " = " +
 // CheckUnits says whether the units of the right side come to that of the left.
 // A formula with constants may carry a conversion in them, so that only the
 // dimension is checked; without constants the size must agree too. Where a
-// logarithm, or a power such as 2/3, is taken of what has a unit, the formula rests on
-// its units as they are, and nothing is checked. The error says what the right side
-// comes to.
+// logarithm, or a power such as 2/3, is taken of what has a unit, or a bare number added
+// to it, the formula rests on its units as they are, and nothing is checked. The error
+// says what the right side comes to.
 func (f Formula) CheckUnits() error {
 	values := map[string]dimensioned{}
 	constants := false
@@ -194,6 +194,9 @@ func dimension(n Node, values map[string]dimensioned) (dimensioned, error) {
 		case '/':
 			sign = -1
 		default:
+			if x.dim != y.dim && (len(Names(n.X)) == 0 || len(Names(n.Y)) == 0) {
+				return x, errBareUnits // 331.3 + 0.606 × temperature
+			}
 			if x.dim != y.dim {
 				return x, fmt.Errorf("the units do not agree: %s and %s can't be %s", n.X, n.Y, map[byte]string{'+': "added", '-': "subtracted"}[n.Op])
 			}

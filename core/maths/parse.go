@@ -541,17 +541,25 @@ func (p *parser) name(depth int) (Node, error) {
 	return nil, p.fail(p.tokens[start], "%q is not one of the names of this formula", words[0])
 }
 
-// letters reads a word whose every letter is a name as their product.
+// letters reads a word that is names of few letters side by side, "mcΔT"; an e under a
+// power, as in "Pe^(rt)", is the number.
 func (p *parser) letters(word string) []Node {
-	if utf8.RuneCountInString(word) < 2 {
-		return nil
-	}
 	var out []Node
-	for _, r := range word {
-		if !slices.Contains(p.names, string(r)) {
+	for rest := word; rest != ""; {
+		name := ""
+		for _, n := range p.names {
+			if utf8.RuneCountInString(n) <= 3 && len(n) > len(name) && n != word && strings.HasPrefix(rest, n) {
+				name = n
+			}
+		}
+		if next := p.after(); name == "" && rest == "e" && next.kind == tokenOp && next.text == "^" {
+			return append(out, E)
+		}
+		if name == "" {
 			return nil
 		}
-		out = append(out, Name(string(r)))
+		out = append(out, Name(name))
+		rest = rest[len(name):]
 	}
 	return out
 }

@@ -26,8 +26,19 @@ func (q Quantity) In(u Unit) *big.Rat {
 
 // Text shows a quantity with up to the given number of significant digits.
 func (q Quantity) Text(digits int) string {
-	s, _ := Show(q.Value, digits)
+	s, _ := q.Show(digits)
 	return WithUnit(s, q.Unit)
+}
+
+// Show is the number of Text, and whether it is exact. Money that has to be rounded is
+// shown to the cent.
+func (q Quantity) Show(digits int) (string, bool) {
+	if q.Unit.Money() && Significant(q.Value) > digits && q.Value.Cmp(big.NewRat(1, 1)) >= 0 {
+		cents := q.Value.FloatString(2)
+		v, _ := new(big.Rat).SetString(cents)
+		return group(strings.TrimSuffix(cents, ".00")), v.Cmp(q.Value) == 0
+	}
+	return Show(q.Value, digits)
 }
 
 // WithUnit joins a shown number with its unit.

@@ -80,6 +80,14 @@ var baseUnits = map[string]baseUnit{
 	"Hz":   {"1", Dimension{2: -1}, true, "hertz"},
 	"Ω":    {"1", Dimension{0: 2, 1: 1, 2: -3, 4: -2}, true, "ohm"},
 	"C":    {"1", Dimension{2: 1, 4: 1}, false, "coulomb"},
+	"F":    {"1", Dimension{0: -2, 1: -1, 2: 4, 4: 2}, true, "farad"},
+	"H":    {"1", Dimension{0: 2, 1: 1, 2: -2, 4: -2}, true, "henry"},
+	"cal":  {"4.184", dEnergy, true, "calorie"},
+	"atm":  {"101325", dPressure, false, ""},
+	"mmHg": {"133.322387415", dPressure, false, ""},
+	"nmi":  {"1852", dLength, false, ""},
+	"kn":   {"1852/3600", Dimension{0: 1, 2: -1}, false, "knot"},
+	"rpm":  {"1/60", Dimension{2: -1}, false, ""},
 	"ft":   {"0.3048", dLength, false, "foot feet"},
 	"yd":   {"0.9144", dLength, false, "yard"},
 	"mi":   {"1609.344", dLength, false, "mile"},
@@ -165,8 +173,12 @@ var symbols = sync.OnceValue(func() map[string]Unit {
 	return out
 })
 
-// ParseUnit reads a unit: "mg/L", "m³/h", "kg/(m²·d)" is not needed and not
-// read; "litres per second", "cubic metres a day", "%" and "" (a bare number)
+// Money says whether a unit is a currency.
+func (u Unit) Money() bool {
+	return u.Text == "$" || u.Text == "€" || u.Text == "£"
+}
+
+// ParseUnit reads a unit: "mg/L", "m³/h", "kJ/(kg·K)", "1/h"; "litres per second", "cubic metres a day", "%" and "" (a bare number)
 // are. The second result is false where any part is unknown.
 func ParseUnit(text string) (Unit, bool) {
 	text = strings.TrimSpace(text)
@@ -206,6 +218,12 @@ func readUnit(text string) (Unit, int) {
 			break
 		}
 		v, m := readFactor(rest[skip:])
+		if m == 0 && divide && strings.HasPrefix(rest[skip:], "(") { // kJ/(kg·K)
+			under, k := readUnit(rest[skip+1:])
+			if k > 0 && strings.HasPrefix(rest[skip+1+k:], ")") {
+				v, m = under, k+2
+			}
+		}
 		if m == 0 {
 			break
 		}
@@ -227,7 +245,7 @@ func readUnit(text string) (Unit, int) {
 }
 
 // raisedPowers writes m3 and m^3 as m³.
-var raisedPowers = strings.NewReplacer("^2", "²", "^3", "³", "2", "²", "3", "³")
+var raisedPowers = strings.NewReplacer("^2", "²", "^3", "³", "^4", "⁴", "2", "²", "3", "³")
 
 // joint reads what stands between two factors of a unit.
 func joint(text string) (length int, divide bool) {
@@ -268,7 +286,7 @@ func readFactor(text string) (Unit, int) {
 	for _, s := range []struct {
 		text string
 		p    int
-	}{{"²", 2}, {"³", 3}, {"^2", 2}, {"^3", 3}, {"2", 2}, {"3", 3}} {
+	}{{"²", 2}, {"³", 3}, {"⁴", 4}, {"^2", 2}, {"^3", 3}, {"^4", 4}, {"2", 2}, {"3", 3}} {
 		if strings.HasPrefix(text[end:], s.text) && (len(s.text) > 1 || u.Dim == dLength || u.Dim == dTime) {
 			power, end = s.p, end+len(s.text)
 			break

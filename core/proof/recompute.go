@@ -186,11 +186,8 @@ func (x *examination) compareTyped(s *solution) Finding {
 	out.Verdict, out.Title = Fail, "The key is wrong"
 	out.Says = fmt.Sprintf("%s, not %s.", s.says(), x.KeyText())
 	q := x.Question
-	number, _ := maths.Show(s.value.Value, 3)
-	if strings.Contains(number, "×") { // the key is a decimal
-		number = maths.Exact(maths.Round(s.value.Value, 3))
-	}
-	q.Key = question.Key{Value: strings.ReplaceAll(number, ",", ""), Unit: s.value.Unit.Text, Tolerance: x.Key.Tolerance}
+	number, _ := maths.Decimal(s.value.Value, 3)
+	q.Key = question.Key{Value: number, Unit: s.value.Unit.Text, Tolerance: x.Key.Tolerance}
 	q.Worked = s.working
 	x.mend = &q
 	return out

@@ -242,10 +242,7 @@ func (c change) worked(t task, shown string, exact bool) []string {
 	name := c.asked.Name
 	steps := []string{name + " = " + maths.Told(t.problem.Expr)}
 	unit := c.asked.Unit
-	first, _ := maths.Show(c.before, 5)
-	first = maths.WithUnit(first, unit)
-	last, _ := maths.Show(c.later, 5)
-	last = maths.WithUnit(last, unit)
+	first, last := maths.Quantity{Value: c.before, Unit: unit}.Text(5), maths.Quantity{Value: c.later, Unit: unit}.Text(5)
 	line := func(givens map[string]maths.Quantity, v *big.Rat, text string) {
 		values := map[string]string{}
 		for name, q := range givens {

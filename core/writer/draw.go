@@ -79,7 +79,8 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 	if err != nil {
 		return task{}, err
 	}
-	t, ok := least(draws*len(p.parts), func() (task, int, bool) {
+	believable := plausible
+	draw := func() (task, int, bool) {
 		t := task{problem: p, asked: v, expr: expr, givens: map[string]maths.Quantity{}, converted: convert}
 		values := map[string]*big.Rat{}
 		for _, w := range p.Variables[1:] {
@@ -92,7 +93,7 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 		cost := 0
 		if subject := p.Formula.Subject(); asked != subject.Name {
 			total = maths.Round(total, 3)
-			if !plausible(subject, total) {
+			if !believable(subject, total) {
 				return t, 0, false
 			}
 			cost += 2 * max(0, maths.Significant(total)-2)
@@ -114,12 +115,17 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 			t.order = append(t.order, w.Name)
 		}
 		answer, err := p.Compute(asked, t.givens)
-		if err != nil || answer.Value.Sign() <= 0 || !plausible(v, answer.Value) || !t.link() {
+		if err != nil || answer.Value.Sign() <= 0 || !believable(v, answer.Value) || !t.link() {
 			return t, 0, false
 		}
 		t.answer = answer.Value
 		return t, cost, true
-	})
+	}
+	t, ok := least(draws*len(p.parts), draw)
+	if !ok { // a formula of the very large or the very small
+		believable = sensible
+		t, ok = least(draws, draw)
+	}
 	if !ok {
 		return t, fmt.Errorf("No plausible numbers were found for %s.", p.Text)
 	}

@@ -2,6 +2,7 @@ package writer
 
 import (
 	"fmt"
+	"math/big"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -109,7 +110,8 @@ const digits = 3
 
 // write tells a task as a question.
 func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Question, error) {
-	number, exact := maths.Show(t.answer, digits)
+	answer := maths.Quantity{Value: t.answer, Unit: t.asked.Unit}
+	number, exact := answer.Show(digits)
 	shown := maths.WithUnit(number, t.asked.Unit)
 	q := question.Question{
 		Title:  t.title(),
@@ -128,10 +130,11 @@ func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Questio
 	}
 	slips := t.slips()
 	if kind == question.Numeric {
-		if strings.Contains(number, "×") { // the key is a decimal
-			number = maths.Exact(maths.Round(t.answer, digits))
+		value, _ := maths.Decimal(t.answer, digits)
+		if t.asked.Unit.Money() {
+			value = strings.ReplaceAll(number, ",", "")
 		}
-		q.Key = question.Key{Value: strings.ReplaceAll(number, ",", ""), Unit: t.asked.Unit.Text, Tolerance: "0.5%"}
+		q.Key = question.Key{Value: value, Unit: t.asked.Unit.Text, Tolerance: "0.5%"}
 		for _, s := range slips {
 			q.Slips = append(q.Slips, question.Slip{ID: s.id, Value: s.shown, Why: s.why})
 		}
@@ -203,7 +206,11 @@ func (t task) stem(r *rand.Rand, b Brief, exact bool) string {
 		out = fill(frame(r, t.manner(), b, articles), are, of, "", ask, b)
 	}
 	if !exact {
-		out = out[:len(out)-1] + ", to three significant figures" + out[len(out)-1:]
+		rounding := ", to three significant figures"
+		if t.asked.Unit.Money() && t.answer.Cmp(big.NewRat(1, 1)) >= 0 {
+			rounding = ", to the nearest cent"
+		}
+		out = out[:len(out)-1] + rounding + out[len(out)-1:]
 	}
 	return constants + out
 }

@@ -33,7 +33,7 @@ func (t task) slips() []slip {
 				return
 			}
 		}
-		number, _ := maths.Show(w.value, digits)
+		number, _ := maths.Quantity{Value: w.value, Unit: t.asked.Unit}.Show(digits)
 		if strings.Contains(number, ".") && !strings.Contains(number, "×") {
 			number = strings.TrimRight(strings.TrimRight(number, "0"), ".")
 		}

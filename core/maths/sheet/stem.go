@@ -80,7 +80,13 @@ func (s *Sheet) read(stem string) told {
 	}
 	from, to := question(small)
 	ask := small[from:to]
-	t.clear = !uncounted.MatchString(small)
+	others := []byte(small) // a "half-life" counts nothing
+	for _, m := range mentions {
+		for i := m.start; i < m.end; i++ {
+			others[i] = '_'
+		}
+	}
+	t.clear = !uncounted.Match(others)
 	switch {
 	case byHowManyIn.MatchString(ask):
 		t.asks = asksPercentage

@@ -139,12 +139,17 @@ func Do(t Task, budget int64) (Result, error) {
 	if err != nil || w.against == nil {
 		return w.out, err
 	}
-	claims := make([]Claim, 0, len(t.Claims))
-	for _, c := range t.Claims {
+	w.judgeAll()
+	return w.out, nil
+}
+
+// judgeAll holds the task's claims against the outcome, and lets further ones be held.
+func (w *worker) judgeAll() {
+	var claims []Claim
+	for _, c := range w.Task.Claims {
 		claims = append(claims, w.judge(c))
 	}
 	w.out.Claims, w.out.judge = claims, w.judge
-	return w.out, nil
 }
 
 // judge is the verdict on a claim.
@@ -239,6 +244,7 @@ func (w *worker) variable(n maths.Node) (string, error) {
 func Unread(t Task, err error) Result {
 	w := &worker{Task: t, out: Result{ID: t.ID}}
 	w.undecided(err)
+	w.judgeAll()
 	return w.out
 }
 
