@@ -54,7 +54,7 @@ func formulas(p source.Passage, following []source.Passage) []Fact {
 var (
 	unitInBrackets = regexp.MustCompile(`\(([^()]{1,12})\)`)
 	whereWord      = regexp.MustCompile(`(?i)[,;:.]?\s*\b(?:where|in which|with)\b:?\s+`)
-	clauseCut      = regexp.MustCompile(`\s*[;,]\s*(?:and\s+)?|\s+and\s+`)
+	clauseCut      = regexp.MustCompile(`\s*(?:;|,\s)\s*(?:and\s+)?|\s+and\s+`)
 	clauseShape    = regexp.MustCompile(`^(?:the\s+)?(.+?)(?:\s+(?:is|are|stands for|means)\s+|\s*[=:–]\s*)(.*)$`)
 	unitTail       = regexp.MustCompile(`(?:^|[\s,]+)(?:\(|(?:measured |given |expressed )?in\s+)([^()]+?)\)?$`)
 	leadIn         = regexp.MustCompile(`(?i)^.*(?:: |\b(?:from|by|use|is|equals|as)\s+)`)

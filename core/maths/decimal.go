@@ -164,21 +164,17 @@ func Agrees(shown string, v *big.Rat) bool {
 	if s.Cmp(v) == 0 {
 		return true
 	}
-	_, fraction, _ := strings.Cut(strings.ReplaceAll(shown, ",", ""), ".")
+	digits := strings.NewReplacer(",", "", "-", "", "−", "").Replace(shown)
+	_, fraction, _ := strings.Cut(digits, ".")
 	half := new(big.Rat).Mul(pow10(-len(fraction)), big.NewRat(1, 2))
 	if fraction == "" { // trailing zeros of a whole number may be rounded
-		digits := strings.TrimLeft(strings.ReplaceAll(shown, ",", ""), "-")
 		zeros := len(digits) - len(strings.TrimRight(digits, "0"))
 		if zeros > 0 && len(digits)-zeros >= 2 {
 			half = new(big.Rat).Mul(pow10(zeros), big.NewRat(1, 2))
 		}
 	}
 	gap := new(big.Rat).Sub(s, v)
-	digits := Significant(s)
-	if fraction != "" { // "7.00" shows three
-		digits = len(strings.TrimLeft(strings.NewReplacer(",", "", ".", "", "-", "", "−", "").Replace(shown), "0"))
-	}
-	return gap.Abs(gap).Cmp(half) <= 0 && digits >= 2
+	return gap.Abs(gap).Cmp(half) <= 0 && len(strings.TrimLeft(strings.ReplaceAll(digits, ".", ""), "0")) >= 2
 }
 
 // tooSmall is where Show goes over to powers of ten.

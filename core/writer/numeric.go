@@ -33,7 +33,7 @@ func (e equation) alone() problem { return problem{Formula: e.Formula, parts: []
 func quantitative(all []equation, ranges learned) []*idea {
 	var sound []equation
 	for _, e := range all {
-		if e.CheckUnits() == nil {
+		if e.CheckUnits() == nil && e.tellsApart() {
 			sound = append(sound, e)
 		}
 	}
@@ -44,6 +44,17 @@ func quantitative(all []equation, ranges learned) []*idea {
 		out = append(out, e.changes(ranges)...)
 	}
 	return append(out, chains(sound, ranges)...)
+}
+
+// tellsApart says whether no two variables of a formula are called the same, so that a
+// stem can say which is which.
+func (e equation) tellsApart() bool {
+	for i, v := range e.Variables {
+		if slices.ContainsFunc(e.Variables[:i], v.Means) {
+			return false
+		}
+	}
+	return true
 }
 
 // plan draws a task.
@@ -105,8 +116,11 @@ func (e equation) ideas(ranges learned) []*idea {
 	return out
 }
 
-// digits is the precision of answers.
-const digits = 3
+// digits is the precision of answers, constantDigits that of what a source gives.
+const (
+	digits         = 3
+	constantDigits = 15
+)
 
 // write tells a task as a question.
 func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Question, error) {
@@ -188,7 +202,7 @@ func (t task) stem(r *rand.Rand, b Brief, exact bool) string {
 		v := t.variable(name)
 		value := t.givens[name].Text(digits)
 		if v.Value != nil {
-			constants += "Take the " + v.Meaning + " as " + value + ". "
+			constants += "Take the " + v.Meaning + " as " + t.givens[name].Text(constantDigits) + ". "
 			continue
 		}
 		are = append(are, "the "+v.Meaning+" is "+value)
@@ -286,7 +300,11 @@ func (t task) worked(shown string, exact bool) []string {
 		}
 		q := t.givens[name]
 		own := maths.Quantity{Value: q.In(v.Unit), Unit: v.Unit}
-		number, whole := maths.Show(own.Value, 5)
+		precision := 5
+		if v.Value != nil {
+			precision = constantDigits
+		}
+		number, whole := maths.Show(own.Value, precision)
 		values[name] = maths.WithUnit(number, v.Unit)
 		if name == t.converted {
 			steps = append(steps, fmt.Sprintf("%s %s %s", q.Text(digits), equals(whole), values[name]))

@@ -28,7 +28,13 @@ var (
 // readChange finds the change that a stem tells, and the quantities that do not
 // belong to it. Two changes are not read, which leaves their numbers unexplained.
 func (s *Sheet) readChange(stem string, found []maths.Found, mentions []mention) ([]maths.Found, *change) {
+	named := func(at int) bool {
+		return slices.ContainsFunc(mentions, func(m mention) bool { return m.start <= at && at < m.end })
+	}
 	for _, at := range changes.FindAllStringSubmatchIndex(stem, -1) {
+		if named(at[0]) {
+			continue
+		}
 		kind := slices.IndexFunc([]int{1, 2, 3, 4, 5, 6}, func(g int) bool { return at[2*g] >= 0 })
 		end := at[1] + sentences(stem[at[1]:])[0]
 		var in []int // quantities after the verb in its sentence
@@ -52,6 +58,9 @@ func (s *Sheet) readChange(stem string, found []maths.Found, mentions []mention)
 		return without(found, used), c
 	}
 	for _, at := range nouns.FindAllStringSubmatchIndex(stem, -1) {
+		if named(at[0]) {
+			continue
+		}
 		rest := stem[at[1]:]
 		var used []int
 		var share *big.Rat

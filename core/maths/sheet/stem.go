@@ -79,13 +79,13 @@ func (s *Sheet) read(stem string) told {
 		t.found = append(t.found, g)
 	}
 	from, to := question(small)
-	ask := small[from:to]
-	others := []byte(small) // a "half-life" counts nothing
+	others := []byte(small) // a "half-life" counts nothing, and a "rise of temperature" may be a term
 	for _, m := range mentions {
 		for i := m.start; i < m.end; i++ {
 			others[i] = '_'
 		}
 	}
+	ask := string(others[from:to])
 	t.clear = !uncounted.Match(others)
 	switch {
 	case byHowManyIn.MatchString(ask):
