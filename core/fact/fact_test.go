@@ -1,8 +1,10 @@
 package fact
 
 import (
+	"strings"
 	"testing"
 
+	"zincowl/core/maths"
 	"zincowl/core/source"
 	"zincowl/tools/mangle"
 )
@@ -201,4 +203,64 @@ func FuzzRead(f *testing.F) {
 	f.Fuzz(func(t *testing.T, text string) {
 		Read([]source.Passage{paragraph(text)})
 	})
+}
+
+// TestTypedFormula reads formulas as people type them, with what their names mean.
+func TestTypedFormula(t *testing.T) {
+	for _, c := range []struct{ text, expr, variables string }{
+		{"V = πr²h, where V is the volume in m3, r is the radius in m and h is the height in m", "π × r^2 × h", "V|volume|m³ r|radius|m h|height|m"},
+		{"v = √(2gh), where v is the speed in m/s, g is 9.81 m/s² and h is the head in m", "sqrt(2 × g × h)", "v|speed|m/s g|acceleration due to gravity|m/s²=9.81 h|head|m"},
+		{"v = sqrt(2*g*h) where v is the speed in m/s, g is the pull, 9.81 m/s2, and h is the head in m", "sqrt(2 × g × h)", "v|speed|m/s g|pull|m/s²=9.81 h|head|m"},
+		{"v = sqrt(2*g*h) where v is the speed in m/s; g the pull (9.81 m/s2); h the head in m", "sqrt(2 × g × h)", "v|speed|m/s g|pull|m/s²=9.81 h|head|m"},
+		{"E = mc^2, where E is the energy in J, m is the mass in kg and c is 299,792,458 m/s", "m × c^2", "E|energy|J m|mass|kg c|constant c|m/s=299792458"},
+		{"pH = -log10(c) where c is the concentration in mol/L and pH is a number", "-log(c)", "pH|pH| c|concentration|mol/L"},
+		{"N = N0*exp(-k*t), where N is the number left, N0 is the number at first, k is the rate in 1/h and t is the time in h", "N0 × e^(-k × t)", "N|number left| N0|number at first| k|rate|per h t|time|h"},
+		{"A = Pe^(rt), where A is the amount in $, P is the sum put in in $, r is the interest and t is the number of years", "P × e^(r × t)", "A|amount|$ P|sum put in|$ r|interest| t|number of years|"},
+		{"N = a × e^(−k × t) where N is the count, a is the first count, k is a number and t is the time in d", "a × e^(-k × t)", "N|count| a|first count| k|k| t|time|d"},
+		{"m = D*V/a where m is the mass in kg, D the dose in mg/L, V the volume in ML, a the available fraction (a number)", "D × V ÷ a", "m|mass|kg D|dose|mg/L V|volume|ML a|available fraction|"},
+		{"P = ρ g Q H / η, where P is the power in W, ρ is the density in kg/m³, g is 9.81 m/s², Q is the flow in m³/s, H is the head in m and η is the efficiency", "ρ × g × Q × H ÷ η", "P|power|W ρ|density|kg/m³ g|acceleration due to gravity|m/s²=9.81 Q|flow|m³/s H|head|m η|efficiency|"},
+		{"Q = mcΔT, where Q is the heat in kJ, m is the mass in kg, c is the heat capacity in kJ/(kg·K) and ΔT is the warming in K", "m × c × ΔT", "Q|heat|kJ m|mass|kg c|heat capacity|kJ/(kg·K) ΔT|warming|K"},
+		{"Strain ε = ΔL/L, where ε is the strain, ΔL is the extension in mm and L is the length in mm", "ΔL ÷ L", "ε|strain| ΔL|extension|mm L|length|mm"},
+		{"T = 2π√(L/g) where T is the period in s, L is the length in m and g is 9.81 m/s²", "2 × π × sqrt(L ÷ g)", "T|period|s L|length|m g|acceleration due to gravity|m/s²=9.81"},
+		{"Break-even quantity = fixed costs / (price - unit cost), where the break-even quantity is a number, the fixed costs are in $, the price is in $ and the unit cost is in $", "fixed costs ÷ (price − unit cost)", "break-even quantity|break-even quantity| fixed costs|fixed costs|$ price|price|$ unit cost|unit cost|$"},
+		{"velocity (m/s) = flow (m³/s) / area (m²)", "flow ÷ area", "velocity|velocity|m/s flow|flow|m³/s area|area|m²"},
+	} {
+		f, err := TypedFormula(c.text)
+		if err != nil {
+			t.Errorf("%s: %v", c.text, err)
+			continue
+		}
+		var got []string
+		for _, v := range f.Variables {
+			text := v.Name + "|" + v.Meaning + "|" + v.Unit.Text
+			if v.Value != nil {
+				text += "=" + maths.Exact(v.Value)
+			}
+			got = append(got, text)
+		}
+		if all := strings.Join(got, " "); f.Expr.String() != c.expr || all != c.variables {
+			t.Errorf("%s\n  reads as %s with %s,\n  want     %s with %s", c.text, f.Expr, all, c.expr, c.variables)
+		}
+	}
+}
+
+// TestTypedFormulaSaysWhatIsMissing wants one sentence that says what to do.
+func TestTypedFormulaSaysWhatIsMissing(t *testing.T) {
+	for text, says := range map[string]string{
+		"":                "no equals sign",
+		"mass of product": "no equals sign",
+		"a = b = c":       "more than one equals sign",
+		"a + b = c":       "“a + b”; the one quantity that is computed",
+		"a = 3":           "Nothing stands after the equals sign that could be put in",
+		"a = (b":          "a closing bracket was expected",
+		"Q = CiA":         "What Q and CiA is measured in is not said; add “where Q is the … in …”",
+		"t = V/Q, where V is the volume in m³ and Q is the flow in m³/h": "What t is measured in is not said",
+		"d = 2*sin(a) where d is the distance in m and a is the angle":   "formulas with sin are not computed",
+		"a = " + strings.Repeat("b + ", 400) + "b":                       "longer than 800 characters",
+	} {
+		f, err := TypedFormula(text)
+		if err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%.60s reads as %v, %v, want %q", text, f.Expr, err, says)
+		}
+	}
 }

@@ -57,6 +57,7 @@ var (
 	clauseCut      = regexp.MustCompile(`\s*(?:;|,\s)\s*(?:and\s+)?|\s+and\s+`)
 	clauseShape    = regexp.MustCompile(`^(?:the\s+)?(.+?)(?:\s+(?:is|are|stands for|means)\s+|\s*[=:–]\s*)(.*)$`)
 	unitTail       = regexp.MustCompile(`(?:^|[\s,]+)(?:\(|(?:measured |given |expressed )?in\s+)([^()]+?)\)?$`)
+	measured       = regexp.MustCompile(` (?:measured|given|expressed)$`)
 	leadIn         = regexp.MustCompile(`(?i)^.*(?:: |\b(?:from|by|use|is|equals|as)\s+)`)
 )
 
@@ -100,6 +101,13 @@ func TypedFormula(text string) (maths.Formula, error) {
 	name, ok := subject.(maths.Name)
 	if err != nil || !ok {
 		return none, fmt.Errorf("Before the equals sign stands “%s”; the one quantity that is computed has to stand there alone.", left)
+	}
+	if _, known := variable(string(name), clauses, units); !known { // "time constant τ = RC"
+		if _, last, ok := cutLast(left, " "); ok {
+			if _, known := variable(last, clauses, units); known {
+				name, left = maths.Name(last), last
+			}
+		}
 	}
 	expr, err := maths.Parse(right)
 	if err != nil {
@@ -231,9 +239,9 @@ func readClauses(list string) []clause {
 
 func readClause(piece string) (clause, bool) {
 	c := clause{unit: maths.One}
-	if before, text, ok := cutLast(piece, " in "); ok && strings.Contains(text, "(") { // "in kJ/(kg·K)"
+	if before, text, ok := cutLast(piece, " in "); ok {
 		if u, ok := maths.ParseUnit(text); ok {
-			c.unit, c.hasUnit, piece = u, true, before
+			c.unit, c.hasUnit, piece = u, true, measured.ReplaceAllString(before, "")
 		}
 	}
 	if at := unitTail.FindStringSubmatchIndex(piece); at != nil && !c.hasUnit {

@@ -188,12 +188,12 @@ func ten(v *big.Rat, digits int) string {
 
 // parseTen takes a number with a power of ten apart.
 func parseTen(text string) (mantissa string, power int, ok bool) {
-	mantissa, rest, found := strings.Cut(text, "×")
-	if !found {
+	at := strings.IndexAny(text, "×·*⋅")
+	if at < 0 {
 		return "", 0, false
 	}
-	n, ok := powerOfTen("×" + rest)
-	return strings.TrimSpace(mantissa), n.power, ok && n.length == len("×"+rest)
+	n, ok := powerOfTen(text[at:])
+	return strings.TrimSpace(text[:at]), n.power, ok && at+n.length == len(text)
 }
 
 // power of ten that stands after a number, with its length in bytes.

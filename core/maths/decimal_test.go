@@ -32,6 +32,11 @@ func TestShow(t *testing.T) {
 		{"0", 3, "0", true},
 		{"1/8", 3, "0.125", true},
 		{"5/2000", 1, "0.003", false}, // halves away from zero
+		{"1/10000", 3, "0.0001", true},
+		{"1/50000", 3, "2 × 10⁻⁵", true},
+		{"1/30000", 3, "3.33 × 10⁻⁵", false},
+		{"-9999/1000000000", 3, "-1.00 × 10⁻⁵", false},
+		{"12/10000000000", 3, "1.2 × 10⁻⁹", true},
 	} {
 		got, exact := Show(rat(t, c.value), c.digits)
 		if got != c.want || exact != c.exact {
@@ -55,6 +60,18 @@ func TestAgrees(t *testing.T) {
 		{"45", "45", true},
 		{"-3.5", "-7/2", true},
 		{"x", "1", false},
+		{"7.00", "7.0035", true}, // three digits are shown
+		{"7.01", "7.0035", false},
+		{"0.50", "0.5004", true},
+		{"0.5", "0.5004", false},
+		{"100", "100.02", true},
+		{"100", "100.6", false},
+		{"3.98 × 10⁻⁵", "0.0000398107", true},
+		{"3.99 × 10⁻⁵", "0.0000398107", false},
+		{"3.98 · 10^-5", "0.0000398107", true},
+		{"4 × 10⁻⁵", "0.00004", true},
+		{"4 × 10⁻⁵", "0.0000398", false},
+		{"4 × 10", "40", false},
 	} {
 		if got := Agrees(c.shown, rat(t, c.value)); got != c.want {
 			t.Errorf("Agrees(%q, %s) = %v", c.shown, c.value, got)
@@ -82,5 +99,58 @@ func TestParseDecimal(t *testing.T) {
 		if v, ok := ParseDecimal(s); ok {
 			t.Errorf("ParseDecimal(%q) = %s", s, v)
 		}
+	}
+}
+
+// What is shown is read back as the quantity, and agrees with it.
+func TestShownQuantitiesAreReadBack(t *testing.T) {
+	for _, value := range []string{"1/30000", "7/2", "123456/7", "-1/90000", "5/10000000", "99999/100000000", "2"} {
+		for digits := 2; digits <= 6; digits++ {
+			v := rat(t, value)
+			q := Quantity{v, unit(t, "mol/L")}
+			text := q.Text(digits)
+			found, ok := ParseQuantity(text)
+			if !ok || found.Unit.Text != "mol/L" || Round(found.Value, digits).Cmp(Round(v, digits)) != 0 {
+				t.Errorf("%s is shown as %q and read as %v", value, text, found)
+				continue
+			}
+			if found.Value.Sign() > 0 && !Agrees(found.Shown, v) {
+				t.Errorf("%q does not agree with %s", found.Shown, value)
+			}
+		}
+	}
+}
+
+func TestDecimal(t *testing.T) {
+	for _, c := range []struct {
+		value  string
+		digits int
+		want   string
+		exact  bool
+	}{
+		{"1/50000", 3, "0.00002", true}, {"1/30000", 3, "0.0000333", false}, {"58320", 3, "58300", false}, {"1620", 4, "1620", true}, {"2/3", 2, "0.67", false},
+	} {
+		if got, exact := Decimal(rat(t, c.value), c.digits); got != c.want || exact != c.exact {
+			t.Errorf("Decimal(%s, %d) = %q, %v, want %q, %v", c.value, c.digits, got, exact, c.want, c.exact)
+		}
+	}
+}
+
+func TestMoneyIsShownToTheCent(t *testing.T) {
+	for value, want := range map[string]string{
+		"72.6966": "$72.70", "12345.678": "$12,345.68", "1200": "$1,200", "0.5": "$0.50", "0.18333": "$0.183", "8.999": "$9", "3.4": "$3.40", "20.05": "$20.05",
+	} {
+		if got := (Quantity{rat(t, value), unit(t, "$")}).Text(3); got != want {
+			t.Errorf("$%s is shown as %s, want %s", value, got, want)
+		}
+	}
+	if _, exact := (Quantity{rat(t, "20.05"), unit(t, "$")}).Show(3); !exact {
+		t.Error("whole cents are not exact")
+	}
+	if _, exact := (Quantity{rat(t, "20.055"), unit(t, "$")}).Show(3); exact {
+		t.Error("half a cent is exact")
+	}
+	if got := (Quantity{rat(t, "72.6966"), unit(t, "$/kWh")}).Text(3); got != "$72.70/kWh" {
+		t.Errorf("a price is shown as %s", got)
 	}
 }

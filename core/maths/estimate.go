@@ -11,7 +11,7 @@ import (
 // decimal ones are kept of a result: few enough that what is rational after all, such as
 // (√2)², comes out as it is.
 const (
-	estimateBits   = 256
+	estimateBits   = 192
 	estimateDigits = 40
 )
 
@@ -56,11 +56,14 @@ func (e *estimator) value(n Node) (*big.Rat, error) {
 		}
 		return new(big.Rat).Neg(x), nil
 	case Binary:
-		x, err := e.value(n.X)
+		y, err := e.value(n.Y)
 		if err != nil {
 			return nil, err
 		}
-		y, err := e.value(n.Y)
+		if n.Op == '^' && n.X == E {
+			return e.exp(y)
+		}
+		x, err := e.value(n.X)
 		if err != nil {
 			return nil, err
 		}
@@ -150,7 +153,7 @@ func (e *estimator) log(x *big.Rat) (*big.Rat, error) {
 		return new(big.Rat), nil
 	}
 	e.rounded = true
-	return middle(interval.Rat(x, estimateBits).Ln())
+	return middle(point(x).Ln())
 }
 
 // root is the real root of an order; of a perfect power it is exact.
@@ -171,7 +174,7 @@ func (e *estimator) root(x *big.Rat, order int64) (*big.Rat, error) {
 		return new(big.Rat).SetFrac(over, under), nil
 	}
 	e.rounded = true
-	return middle(interval.Rat(x, estimateBits).Root(int(order)))
+	return middle(point(x).Root(int(order)))
 }
 
 // wholeRoot is the root of a whole number that is a perfect power.
@@ -179,7 +182,11 @@ func wholeRoot(x *big.Int, order int64) (*big.Int, bool) {
 	if x.Sign() == 0 || order == 1 {
 		return x, true
 	}
-	near, err := middle(interval.Rat(new(big.Rat).SetInt(x), estimateBits).Root(int(order)))
+	if order == 2 {
+		v := new(big.Int).Sqrt(x)
+		return v, new(big.Int).Mul(v, v).Cmp(x) == 0
+	}
+	near, err := middle(point(new(big.Rat).SetInt(x)).Root(int(order)))
 	if err != nil {
 		return nil, false
 	}
@@ -188,30 +195,46 @@ func wholeRoot(x *big.Int, order int64) (*big.Int, bool) {
 	return v, new(big.Int).Exp(v, big.NewInt(order), nil).Cmp(x) == 0
 }
 
-// power is x^y for a y that is no whole number.
+// power is x^y for a y that is no small whole number.
 func (e *estimator) power(x, y *big.Rat) (*big.Rat, error) {
 	switch {
 	case x.Sign() < 0 || x.Sign() == 0 && y.Sign() < 0:
 		return nil, ErrUndefined
 	case x.Sign() == 0:
 		return new(big.Rat), nil
-	case y.Denom().IsInt64() && y.Denom().Int64() <= 6:
+	case !y.IsInt() && y.Denom().IsInt64() && y.Denom().Int64() <= 6:
 		r, err := e.root(x, y.Denom().Int64())
 		if err != nil {
 			return nil, err
 		}
-		return power(r, new(big.Rat).SetInt(y.Num()))
+		if v, err := power(r, new(big.Rat).SetInt(y.Num())); err == nil {
+			return v, nil
+		}
 	}
 	log, err := e.log(x)
 	if err != nil {
 		return nil, err
 	}
-	exponent := log.Mul(log, y)
-	if exponent.Cmp(big.NewRat(2000, 1)) > 0 || exponent.Cmp(big.NewRat(-2000, 1)) < 0 {
+	return e.exp(log.Mul(log, y))
+}
+
+// exp is e^y.
+func (e *estimator) exp(y *big.Rat) (*big.Rat, error) {
+	switch {
+	case y.Sign() == 0:
+		return big.NewRat(1, 1), nil
+	case y.Cmp(big.NewRat(2000, 1)) > 0 || y.Cmp(big.NewRat(-2000, 1)) < 0:
 		return nil, ErrUndefined
 	}
 	e.rounded = true
-	return middle(interval.Rat(exponent, estimateBits).Exp())
+	return middle(point(y).Exp())
+}
+
+// point is a value as an interval without width: it may be off in its last binary digit,
+// which is far beyond the decimal ones that are kept.
+func point(x *big.Rat) interval.Interval {
+	v := new(big.Float).SetPrec(estimateBits).SetRat(x)
+	return interval.Interval{Lo: v, Hi: v}
 }
 
 // middle is the middle of a narrow interval.

@@ -77,7 +77,7 @@ func (s style) inner(n Node, at int) string {
 func (s style) text(n Node) string {
 	switch n := n.(type) {
 	case Number:
-		return Exact(n.Value)
+		return strings.Replace(Exact(n.Value), "-", s.minus, 1)
 	case Name:
 		return string(n)
 	case Constant:

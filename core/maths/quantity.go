@@ -48,7 +48,7 @@ func WithUnit(number string, u Unit) string {
 		return number
 	case u.Text == "%":
 		return number + "%"
-	case strings.IndexAny(u.Text, "$€£") == 0:
+	case u.Money():
 		_, size := utf8.DecodeRuneInString(u.Text)
 		if _, cents, ok := strings.Cut(number, "."); ok && len(cents) == 1 {
 			number += "0"

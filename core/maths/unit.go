@@ -173,10 +173,8 @@ var symbols = sync.OnceValue(func() map[string]Unit {
 	return out
 })
 
-// Money says whether a unit is a currency.
-func (u Unit) Money() bool {
-	return u.Text == "$" || u.Text == "€" || u.Text == "£"
-}
+// Money says whether a unit is a currency, or a price such as $/kWh.
+func (u Unit) Money() bool { return strings.IndexAny(u.Text, "$€£") == 0 }
 
 // ParseUnit reads a unit: "mg/L", "m³/h", "kJ/(kg·K)", "1/h"; "litres per second", "cubic metres a day", "%" and "" (a bare number)
 // are. The second result is false where any part is unknown.

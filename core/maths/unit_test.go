@@ -28,6 +28,20 @@ func TestUnitsConvert(t *testing.T) {
 		{"mg·min/L", "mg·s/L", "60"},
 		{"N/m²", "Pa", "1"},
 		{"m^3", "L", "1000"},
+		{"m3", "L", "1000"},
+		{"cm2", "m²", "1/10000"},
+		{"m/s2", "m/s²", "1"},
+		{"1/h", "1/d", "24"},
+		{"per min", "per h", "60"},
+		{"kJ/(kg·K)", "J/(kg·K)", "1000"},
+		{"J/(mol·K)", "kJ/(mol·K)", "1/1000"},
+		{"W/(m²·K⁴)", "W/(m^2·K^4)", "1"},
+		{"Ω·F", "s", "1"},
+		{"H·Hz", "Ω", "1"},
+		{"kn", "km/h", "463/250"},
+		{"atm", "kPa", "4053/40"},
+		{"kcal", "J", "4184"},
+		{"rpm", "per min", "1"},
 	} {
 		from, to := unit(t, c.from), unit(t, c.to)
 		if !from.Same(to) {
@@ -38,7 +52,7 @@ func TestUnitsConvert(t *testing.T) {
 			t.Errorf("1 %s is %s %s, want %s", c.from, got, c.to, c.want)
 		}
 	}
-	for _, s := range []string{"mgL", "m³h", "furlong", "kg/", "/h", "m²²"} {
+	for _, s := range []string{"mgL", "m³h", "furlong", "kg/", "/h", "m²²", "per", "per cent", "1/", "kg2", "J/(kg·K", "J/kg·K)", "per %", "m23"} {
 		if u, ok := ParseUnit(s); ok {
 			t.Errorf("%q was read as %v", s, u)
 		}
@@ -72,6 +86,11 @@ func TestFindQuantities(t *testing.T) {
 		{"10 to 15 percent of 3 litres per second", []string{"10", "15 percent", "3 litres per second"}},
 		{"<<1>> mg/L", nil},
 		{"between 7.2 and 8.6 on that scale", []string{"7.2", "8.6"}},
+		{"It holds 3.2 × 10⁻⁶ mol/L, not 5·10^-3 mol/L.", []string{"3.2 × 10⁻⁶ mol/L", "5·10^-3 mol/L"}},
+		{"at 4 × 10 m and 3 × 10² m", []string{"4", "10 m", "3 × 10² m"}},
+		{"decays at 0.3 per h, 5 per cent at most", []string{"0.3 per h", "5"}},
+		{"fell 9.81 m/s2 over 12 m2 in 3 s", []string{"9.81 m/s2", "12 m2", "3 s"}},
+		{"needs 4.18 kJ/(kg·K) and $0.18/kWh", []string{"4.18 kJ/(kg·K)", "$0.18/kWh"}},
 	} {
 		found := FindQuantities(c.text)
 		var got []string

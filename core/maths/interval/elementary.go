@@ -69,6 +69,9 @@ func (x Interval) Exp() (Interval, error) {
 	if err != nil {
 		return x, err
 	}
+	if x.Lo.Cmp(x.Hi) == 0 {
+		return lo, nil
+	}
 	hi, err := exp(x.Hi, x.prec())
 	return Interval{lo.Lo, hi.Hi}, err
 }

@@ -197,3 +197,49 @@ func BenchmarkAnswers(b *testing.B) {
 		})
 	}
 }
+
+// TestPowersRootsAndConstants answers from formulas with more than the four operations.
+func TestPowersRootsAndConstants(t *testing.T) {
+	var formulas []maths.Formula
+	for _, text := range []string{
+		"V = πr²h, where V is the tank volume in m³, r is the tank radius in m and h is the water depth in m",
+		"v = √(2gh), where v is the jet speed in m/s, g is 9.81 m/s² and h is the head in m",
+		"pH value = −log10(c), where c is the concentration of hydrogen ions in mol/L and the pH value is a number",
+		"N = N₀ × 2^(−t/T), where N is the number left, N₀ is the number at first, t is the time in h and T is the half-life in h",
+		"P = C/(1 + i)^n, where P is the present value in $, C is the payment in $, i is the interest and n is the number of years",
+	} {
+		f, err := fact.TypedFormula(text)
+		if err != nil || f.CheckUnits() != nil {
+			t.Fatalf("%s: %v, %v", text, err, f.CheckUnits())
+		}
+		formulas = append(formulas, f)
+	}
+	s := sheet.New(formulas)
+	for _, c := range []struct{ stem, sure, want string }{
+		{"A tank radius of 3 m goes with a water depth of 2.5 m. What is the tank volume in m³?", "named", "70.7 m³"},
+		{"A tank radius of 3 m goes with a water depth of 2.5 m. What is the tank volume in litres?", "named", "70,700 L"},
+		{"The tank volume is 200 m³ and the water depth is 5 m. What is the tank radius in m?", "named", "3.57 m"},
+		{"The tank radius doubles. By what percentage does the tank volume rise?", "named", "300%"},
+		{"The tank radius falls by 10%. By what percentage does the tank volume fall?", "named", "19%"},
+		{"The tank volume is 60 m³. Then the tank radius rises by 50%. What is the new tank volume?", "named", "135 m³"},
+		{"The head is 5 m. What is the jet speed in m/s?", "named", "9.90 m/s"},
+		{"Take g = 10 m/s². The head is 5 m. What is the jet speed in m/s?", "named", "10 m/s"},
+		{"The jet speed is 9.9 m/s. What is the head in m?", "named", "5.00 m"},
+		{"The head rises from 2 m to 8 m. By what percentage does the jet speed rise?", "named", "100%"},
+		{"The concentration of hydrogen ions is 3.2 × 10⁻⁶ mol/L. What is the pH value?", "named", "5.49"},
+		{"The pH value is 4.7. What is the concentration of hydrogen ions in mol/L?", "named", "2.00 × 10⁻⁵ mol/L"},
+		{"The number at first is 400, the time is 90 min and the half-life is 3 h. What is the number left?", "named", "283"},
+		{"The number at first is 400, the number left is 50 and the half-life is 3 h. What is the time in h?", "named", "9 h"},
+		{"The payment is $100, the interest is 0.018 and the number of years is 21. What is the present value?", "named", "$68.75"},
+		{"The head is 5 m. What is the acceleration due to gravity?", "none", ""}, // a constant is not asked for
+	} {
+		sure, a := verdict(s.Answers(c.stem))
+		shown := ""
+		if sure != "none" {
+			shown = a.Value.Text(3)
+		}
+		if sure != c.sure || shown != c.want {
+			t.Errorf("%s\n  %s %s by %q, want %s %s", c.stem, sure, shown, a.Working, c.sure, c.want)
+		}
+	}
+}

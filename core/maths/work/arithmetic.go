@@ -39,9 +39,10 @@ func Arithmetic(text string) []Claim {
 			value.Value = value.In(right.Unit)
 		}
 		claim.Verdict = Right
-		// "(1 − 0.7) × 100% = 30%" and "0.3 × 100 = 30%" are both written.
-		inPercent := right.Unit.Text == "%" && near(right.Shown, right.Value, new(big.Rat).Mul(value.Value, big.NewRat(100, 1)))
-		if !inPercent && !near(right.Shown, right.Value, value.Value) {
+		// "(1 − 0.7) × 100% = 30%" and "0.3 × 100 = 30%" are both written, and 21 mg/kg
+		// is a share as well.
+		share := right.Unit.Text != "" && right.Unit.Same(value.Unit) && near(right.Shown, right.Value, value.In(right.Unit))
+		if !share && !near(right.Shown, right.Value, value.Value) {
 			shown, _ := maths.Show(value.Value, max(3, len(strings.Trim(right.Shown, "0.,"))))
 			claim.Verdict, claim.Why = Wrong, fmt.Sprintf("it is %s", maths.WithUnit(shown, right.Unit))
 		}

@@ -25,6 +25,21 @@ func TestArithmetic(t *testing.T) {
 		{"The dose is 2.5 mg/L.", nil},
 		{"2 + 3 = 5 × 1", nil},
 		{"1/3 ≈ 0.333", []string{Right}},
+		{"7.5 mg × 14 ÷ 5 kg = 21 mg/kg", []string{Right}},
+		{"16 mg/kg × 0.5 = 9 mg/kg", []string{Wrong}},
+		{"V = π × (9.6 m)² × 6.4 m ≈ 1,850 m³", []string{Right}},
+		{"V = π × (9.6 m)² × 6.4 m ≈ 590 m³", []string{Wrong}},
+		{"√(2 × 9.81 m/s² × 2.5 m) ≈ 7.00 m/s", []string{Right}},
+		{"√(2 × 9.81 m/s² × 2.5 m) ≈ 49.1 m/s", []string{Wrong}},
+		{"½ × 160 kg × (2 m/s)² = 320 J", []string{Right}},
+		{"−log(3.2 × 10⁻⁶) ≈ 5.49", []string{Right}},
+		{"10^(−4.7) ≈ 2.00 × 10⁻⁵", []string{Right}},
+		{"10^(−4.7) ≈ 2.00 × 10⁻⁴", []string{Wrong}},
+		{"ln(160 ÷ 2,200) ÷ 8.2 ≈ −0.320", []string{Right}},
+		{"880 × e^(−0.31 × 18) ≈ 3.32", []string{Right}},
+		{"$100 ÷ (1 + 0.018)^21 ≈ $68.75", []string{Right}},
+		{"A × 2 × 3 = 6", nil}, // what stands before an operator belongs to it
+		{"y = b + 2 × 3 = 9", nil},
 	} {
 		var got []string
 		for _, claim := range Arithmetic(c.text) {

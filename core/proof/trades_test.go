@@ -1,0 +1,60 @@
+package proof
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+
+	"zincowl/core/question"
+	"zincowl/core/source"
+	"zincowl/core/source/plain"
+	"zincowl/core/writer"
+)
+
+// TestFormulasOfManyTrades takes each formula of a corpus as a source by itself, drafts a
+// dozen questions from it and answers each from its words alone. How many could be used
+// at first sight stands in the corpus's README.
+func TestFormulasOfManyTrades(t *testing.T) {
+	for _, corpus := range []struct {
+		name  string
+		least int // formulas that bear questions
+	}{{"formulas.txt", 57}, {"formulas-apart.txt", 29}} {
+		data, err := os.ReadFile("testdata/" + corpus.name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var bear, drawn, held, of int
+		for _, text := range strings.Split(strings.TrimSpace(string(data)), "\n") {
+			of++
+			doc := plain.Read("formula.txt", text)
+			m := writer.Study([]writer.Source{{ID: "formula", Title: "Formula", Doc: doc, Topics: map[string]string{}}})
+			l := NewLibrary([]Source{{ID: "formula", Title: "Formula", Doc: doc, Standing: source.Textbook}})
+			before := drawn
+			b := writer.Brief{Count: 12, Seed: 5, Kinds: map[question.Kind]float64{question.Choice: 0.6, question.Numeric: 0.4}}
+			if _, err := writer.Draft(context.Background(), m, b, func(q question.Question) error {
+				drawn++
+				switch r := Examine(q, l); r.Verdict {
+				case Cleared:
+				case Held:
+					held++
+				default:
+					t.Errorf("%s\n  %s (%s) is %s: %+v", text, q.Stem, q.KeyText(), r.Verdict, r.Findings)
+				}
+				return nil
+			}); err != nil {
+				t.Fatal(err)
+			}
+			if drawn > before {
+				bear++
+			} else {
+				t.Logf("nothing is drawn from %s", text)
+			}
+		}
+		t.Log(fmt.Sprintf("%s: %d of %d formulas bear questions; %d drawn, %d held", corpus.name, bear, of, drawn, held))
+		if bear < corpus.least || 100*held > drawn {
+			t.Errorf("%s: %d of %d formulas bear questions, %d of %d questions are held", corpus.name, bear, of, held, drawn)
+		}
+	}
+}
