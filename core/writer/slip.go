@@ -382,8 +382,8 @@ func wrongTurns(n maths.Node) []wrongTurn {
 			return
 		}
 		switch _, constant := b.Y.(maths.Number); {
-		case b.Op == '*' && b.X == maths.Pi:
-			turn("factor-forgotten", "It was not multiplied by π.", b.Y)
+		case b.Op == '*' && len(maths.Names(b.X)) == 0 && len(maths.Names(b.Y)) > 0:
+			turn("factor-forgotten", fmt.Sprintf("It was not multiplied by %s.", maths.Told(b.X)), b.Y)
 		case b.Op == '^' && b.X == maths.E:
 			turn("ten-for-e", "Ten was raised to the power where e is meant.", maths.Binary{Op: '^', X: maths.Int(10), Y: b.Y})
 		case b.Op == '^' && maths.Equal(b.X, maths.Int(10)) && !constant:

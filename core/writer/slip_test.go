@@ -69,6 +69,20 @@ func TestSlipsComeToWhatTheyName(t *testing.T) {
 			map[string]string{"supplied": "8 ML", "billed": "5 ML"}, map[string]string{"sign-turned": "13 ML", "part-forgotten": "8 ML", "taken-from-nothing": "5 ML"}},
 		{"a sum", "total = free + bound, where the total is in mg/L, the free is in mg/L and the bound is in mg/L", "total",
 			map[string]string{"free": "1.6 mg/L", "bound": "0.9 mg/L"}, map[string]string{"sign-turned": "0.7 mg/L", "part-forgotten": "1.6 mg/L", "other-part-forgotten": "0.9 mg/L"}},
+		{"a round tank", "V = πr²h, where V is the volume in m³, r is the radius in m and h is the depth in m", "V",
+			map[string]string{"r": "4 m", "h": "2.5 m"}, map[string]string{"factor-forgotten": "40 m³", "power-forgotten": "31.4 m³", "power-as-factor": "62.8 m³"}},
+		{"its radius", "V = πr²h, where V is the volume in m³, r is the radius in m and h is the depth in m", "r",
+			map[string]string{"V": "200 m³", "h": "5 m"}, map[string]string{"root-forgotten": "12.7 m", "half-for-root": "6.37 m", "square-for-root": "162 m"}},
+		{"a jet", "v = √(2gh), where v is the speed in m/s, g is 9.81 m/s² and h is the head in m", "v",
+			map[string]string{"g": "9.81 m/s²", "h": "5 m"}, map[string]string{"root-forgotten": "98.1 m/s", "half-for-root": "49.1 m/s", "factor-forgotten": "7 m/s"}},
+		{"a logarithm", "pH = −log(c), where pH is a number and c is the concentration in mol/L", "pH",
+			map[string]string{"c": "0.002 mol/L"}, map[string]string{"other-logarithm": "6.21"}},
+		{"a power of ten", "pH = −log(c), where pH is a number and c is the concentration in mol/L", "c",
+			map[string]string{"pH": "2.7"}, map[string]string{"e-for-ten": "0.0672 mol/L"}},
+		{"a decay", "N = M × exp(−kt), where N is the number left, M is the number at first, k is the share a minute and t is the time in min", "N",
+			map[string]string{"M": "900", "k": "0.1", "t": "6 min"}, map[string]string{"ten-for-e": "226", "divided-for-multiplied": "1,640"}},
+		{"compound interest", "A = P(1 + i)^n, where A is the sum in $, P is the principal in $, i is the interest and n is the number of years", "A",
+			map[string]string{"P": "$200", "i": "0.05", "n": "3"}, map[string]string{"power-of-ten": "$2,315.25", "divided-for-multiplied": "$172.77"}},
 	} {
 		e := formula(t, c.formula)
 		task := given(t, e, c.asked, c.values)
