@@ -29,6 +29,11 @@ type OfArrival struct {
 // be taken in, so that the reader can say how much too large it is.
 const uploadSlack = 8 << 20
 
+// typedFormula is a formula with the list of what its names mean.
+type typedFormula struct {
+	Text string `json:"text" maxLength:"800" doc:"V = πr²h, where V is the volume in m³, r the radius in m and h the depth in m"`
+}
+
 // picture is an answer that is a picture.
 type picture struct {
 	Type  string `header:"Content-Type"`
@@ -63,6 +68,18 @@ func (s *Server) sourceOperations() {
 		}
 	}) (app.Arrival, error) {
 		return s.app.BringAddress(ctx, account(ctx), in.Course, in.Arrival, in.Body.Address)
+	})
+	operation(s, http.MethodPost, "/api/courses/{course}/formulas", "understand-formula", "Say how a typed formula is understood", func(ctx context.Context, in *struct {
+		InCourse
+		Body typedFormula
+	}) (app.Formula, error) {
+		return s.app.UnderstandFormula(ctx, account(ctx), in.Course, in.Body.Text)
+	})
+	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}/formula", "bring-formula", "Bring in a typed formula", func(ctx context.Context, in *struct {
+		OfArrival
+		Body typedFormula
+	}) (app.Arrival, error) {
+		return s.app.BringFormula(ctx, account(ctx), in.Course, in.Arrival, in.Body.Text)
 	})
 	operation(s, http.MethodPost, "/api/courses/{course}/papers/lines", "paper-lines", "Read a file as the lines of a past paper", func(ctx context.Context, in *struct {
 		InCourse

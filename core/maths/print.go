@@ -2,6 +2,7 @@ package maths
 
 import (
 	"fmt"
+	"regexp"
 	"strings"
 )
 
@@ -244,8 +245,16 @@ func latex(out *strings.Builder, n Node, outer int) {
 
 var greek = map[string]bool{"alpha": true, "beta": true, "gamma": true, "delta": true, "theta": true, "lambda": true, "mu": true, "rho": true, "sigma": true, "phi": true, "omega": true}
 
+var (
+	numbered     = regexp.MustCompile(`^(\pL)([0-9₀-₉]{1,2})$`)
+	loweredIndex = strings.NewReplacer("₀", "0", "₁", "1", "₂", "2", "₃", "3", "₄", "4", "₅", "5", "₆", "6", "₇", "7", "₈", "8", "₉", "9")
+)
+
 func latexName(out *strings.Builder, name string) {
 	stem, index, found := strings.Cut(name, "_")
+	if m := numbered.FindStringSubmatch(name); m != nil { // N0 and N₀ are N with an index
+		stem, index, found = m[1], loweredIndex.Replace(m[2]), true
+	}
 	switch {
 	case greek[stem]:
 		out.WriteString(`\` + stem + " ")

@@ -95,6 +95,7 @@ export const router = createBrowserRouter([
               { index: true, element: <Navigate to="sources" replace /> },
               { path: "course", element: <CoursePage /> },
               { path: "sources/past", lazy: async () => ({ Component: (await import("./stations/sources/past")).PastPaper }) },
+              { path: "sources/formula", lazy: async () => ({ Component: (await import("./stations/sources/formula")).FormulaPage }) },
               { path: "sources/syllabus", lazy: async () => ({ Component: (await import("./stations/syllabus/syllabus")).SyllabusPage }) },
               { path: "sources/:source?", element: <SourcesStation /> },
               { path: "draft", element: <DraftStation /> },

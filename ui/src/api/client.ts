@@ -22,6 +22,7 @@ export type Reading = Schemas["Reading"];
 export type Passage = Schemas["Passage"];
 export type Hit = Schemas["Hit"];
 export type Found = Schemas["Found"];
+export type Formula = Schemas["Formula"];
 export type Batch = Schemas["Batch"];
 export type Brief = Schemas["Brief"];
 export type BenchItem = Schemas["BenchItem"];

@@ -109,6 +109,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/arrivals/{arrival}/formula": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Bring in a typed formula */
+        put: operations["bring-formula"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/arrivals/{arrival}/paper": {
         parameters: {
             query?: never;
@@ -260,6 +277,23 @@ export interface paths {
         put?: never;
         /** Answer the question at a place */
         post: operations["answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/formulas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how a typed formula is understood */
+        post: operations["understand-formula"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1104,6 +1138,15 @@ export interface components {
             title: string;
             verdict: string;
         };
+        Formula: {
+            latex?: string;
+            samples: components["schemas"]["Sample"][];
+            /** @description what is missing for it to be understood */
+            says?: string;
+            /** @description what is wrong with its units */
+            units?: string;
+            variables: components["schemas"]["Variable"][];
+        };
         Found: {
             latex?: string;
             name: string;
@@ -1403,6 +1446,10 @@ export interface components {
             mend?: components["schemas"]["Question"];
             question: components["schemas"]["Question"];
         };
+        Sample: {
+            level: string;
+            stem: string;
+        };
         Settings: {
             /** @description whether single letters are shortcuts */
             letter_keys: boolean;
@@ -1582,6 +1629,10 @@ export interface components {
             share: components["schemas"]["Share"];
             title: string;
         };
+        TypedFormula: {
+            /** @description V = πr²h, where V is the volume in m³, r the radius in m and h the depth in m */
+            text: string;
+        };
         UnderstandRequest: {
             /** @enum {string} */
             kind: "numeric" | "expression" | "solution";
@@ -1591,6 +1642,13 @@ export interface components {
         Understood: {
             latex: string;
             says: string;
+        };
+        Variable: {
+            latex: string;
+            meaning: string;
+            unit?: string;
+            /** @description of a constant */
+            value?: string;
         };
         Warning: {
             locator: components["schemas"]["Locator"];
@@ -1887,6 +1945,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Bring-addressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bring-formula": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                arrival: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedFormula"];
             };
         };
         responses: {
@@ -2337,6 +2431,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrillItem"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "understand-formula": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedFormula"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Formula"];
                 };
             };
             /** @description Error */

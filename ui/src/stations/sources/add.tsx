@@ -145,6 +145,9 @@ export function AddSource({ course, done }: { course: string; done: (source: str
         <Link className="link" to={`/courses/${course}/sources/past`}>
           Past questions instead
         </Link>
+        <Link className="link" to={`/courses/${course}/sources/formula`}>
+          A formula instead
+        </Link>
       </div>
     </div>
   );
