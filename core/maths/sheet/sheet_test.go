@@ -243,3 +243,33 @@ func TestPowersRootsAndConstants(t *testing.T) {
 		}
 	}
 }
+
+// TestNumberWords reads small numbers told in words where a unit follows; any other
+// number word leaves a stem open.
+func TestNumberWords(t *testing.T) {
+	f, err := fact.TypedFormula("power = work done / time, where the power is in W, the work done is in J and the time is in s")
+	if err != nil {
+		t.Fatal(err)
+	}
+	s := sheet.New([]maths.Formula{f})
+	for _, c := range []struct{ stem, sure, want string }{
+		{"A winch has a work done of 1,800 J in half a minute. What is its power in W?", "unit", "60 W"},
+		{"The work done is 1,800 J and the time is two minutes. What is the power in W?", "named", "15 W"},
+		{"The work done is 5,400 J and the time is a minute and a half. What is the power in W?", "named", "60 W"},
+		{"The work done is 5,400 J and the time is one and a half minutes. What is the power in W?", "named", "60 W"},
+		{"The work done is 9,000 J and the time is a quarter of an hour. What is the power in W?", "named", "10 W"},
+		{"The work done is 90,000 J and the time is 2 minutes and a half. What is the power in W?", "named", "600 W"},
+		{"Two winches each have a work done of 1,800 J in half a minute. What is the power in W?", "unsure", "60 W"},
+		{"Half the work done is 1,800 J, in 30 s. What is the power in W?", "unsure", "60 W"},
+		{"The work done is 1,800 J in six a day. What is the power in W?", "none", ""},
+	} {
+		sure, a := verdict(s.Answers(c.stem))
+		shown := ""
+		if sure != "none" {
+			shown = a.Value.Text(3)
+		}
+		if sure != c.sure || shown != c.want {
+			t.Errorf("%s\n  %s %s by %q, want %s %s", c.stem, sure, shown, a.Working, c.sure, c.want)
+		}
+	}
+}

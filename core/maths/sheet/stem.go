@@ -59,7 +59,7 @@ var (
 
 // read finds what a stem tells and asks.
 func (s *Sheet) read(stem string) told {
-	stem = figures.ReplaceAllString(strings.ToValidUTF8(stem, "?"), "")
+	stem = digits(figures.ReplaceAllString(strings.ToValidUTF8(stem, "?"), ""))
 	var t told
 	small := lower(stem)
 	mentions := s.mentions(stem, small)
