@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/plain"
@@ -25,7 +26,7 @@ func TestFormulasOfManyTrades(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		var bear, drawn, held, of int
+		var bear, drawn, held, of, planted int
 		for _, text := range strings.Split(strings.TrimSpace(string(data)), "\n") {
 			of++
 			doc := plain.Read("formula.txt", text)
@@ -37,6 +38,12 @@ func TestFormulasOfManyTrades(t *testing.T) {
 				drawn++
 				switch r := Examine(q, l); r.Verdict {
 				case Cleared:
+					if wrong, ok := withSlipAsKey(q); ok && drawn%3 == 0 {
+						planted++
+						if r := Examine(wrong, l); r.Verdict != Faulted {
+							t.Errorf("%s\n  %s with the key %s is %s: %+v", text, q.Stem, wrong.KeyText(), r.Verdict, r.Findings)
+						}
+					}
 				case Held:
 					held++
 				default:
@@ -52,9 +59,30 @@ func TestFormulasOfManyTrades(t *testing.T) {
 				t.Logf("nothing is drawn from %s", text)
 			}
 		}
-		t.Log(fmt.Sprintf("%s: %d of %d formulas bear questions; %d drawn, %d held", corpus.name, bear, of, drawn, held))
+		t.Log(fmt.Sprintf("%s: %d of %d formulas bear questions; %d drawn, %d held; %d planted faults found", corpus.name, bear, of, drawn, held, planted))
 		if bear < corpus.least || 100*held > drawn {
 			t.Errorf("%s: %d of %d formulas bear questions, %d of %d questions are held", corpus.name, bear, of, held, drawn)
 		}
 	}
+}
+
+// withSlipAsKey is a question whose key is what its first slip comes to.
+func withSlipAsKey(q question.Question) (question.Question, bool) {
+	switch q.Kind {
+	case question.Choice:
+		for _, o := range q.Options {
+			if o.Slip != "" {
+				q.Key = question.Key{Options: []string{o.ID}}
+				return q, true
+			}
+		}
+	case question.Numeric:
+		for _, s := range q.Slips {
+			if found, ok := maths.ParseQuantity(s.Value); ok {
+				q.Key.Value, _ = maths.Decimal(found.Value, 3)
+				return q, true
+			}
+		}
+	}
+	return q, false
 }

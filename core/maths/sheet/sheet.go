@@ -68,9 +68,14 @@ func (s *Sheet) term(v maths.Variable) int {
 	t := &s.terms[at]
 	for _, name := range []string{v.Meaning, v.Name} {
 		if len([]rune(name)) < 2 {
-			find := regexp.MustCompile(`(?:^|[\s(,])(` + regexp.QuoteMeta(name) + `)(?:\s*[=≈:]|[?.,]|\s+in\b|$)`)
-			if !slices.ContainsFunc(t.letters, func(r *regexp.Regexp) bool { return r.String() == find.String() }) {
-				t.letters = append(t.letters, find)
+			letter := "(" + regexp.QuoteMeta(name) + ")"
+			for _, find := range []*regexp.Regexp{
+				regexp.MustCompile(`(?:^|[\s(,])` + letter + `(?:\s*[=≈:]|[?.,]|\s+in\b|$)`),
+				regexp.MustCompile(`\b(?:[Tt]he|[Aa]n?) ` + letter + `\s+(?:is|was|of|then|rises|falls)\b`),
+			} {
+				if !slices.ContainsFunc(t.letters, func(r *regexp.Regexp) bool { return r.String() == find.String() }) {
+					t.letters = append(t.letters, find)
+				}
 			}
 			continue
 		}
