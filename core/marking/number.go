@@ -29,6 +29,9 @@ func readTyped(text, language string) (typed, bool) {
 	if q, ok := maths.ParseQuantity(text); ok && (language == "" || language == "en" || !strings.ContainsAny(q.Shown, ".,")) {
 		return typed{maths.Number{Value: q.Value}, q.Unit, q.Value}, true
 	}
+	if q, ok := maths.Together(text); ok {
+		return typed{maths.Number{Value: q.Value}, q.Unit, q.Value}, true
+	}
 	how := work.Notation(language)
 	for i := 1; i <= len(text); i++ {
 		unit, ok := maths.ParseUnit(text[i:])

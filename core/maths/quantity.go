@@ -128,3 +128,21 @@ func ParseQuantity(text string) (Found, bool) {
 	}
 	return found[0], true
 }
+
+// Together reads a text that is one quantity told in several units, the larger first:
+// "1 h 30 min", "5 ft and 4 inches". It is in the unit of the first.
+func Together(text string) (Quantity, bool) {
+	found := FindQuantities(text)
+	if len(found) < 2 || strings.TrimSpace(text[:found[0].Start]+text[found[len(found)-1].End:]) != "" {
+		return Quantity{}, false
+	}
+	sum := found[0].Quantity
+	for i, f := range found[1:] {
+		gap := strings.TrimSpace(text[found[i].End:f.Start])
+		if f.Unit.Text == "" || gap != "" && gap != "and" || !f.Unit.Same(sum.Unit) || f.Unit.Factor.Cmp(found[i].Unit.Factor) >= 0 {
+			return Quantity{}, false
+		}
+		sum.Value = new(big.Rat).Add(sum.Value, f.In(sum.Unit))
+	}
+	return sum, sum.Unit.Text != ""
+}

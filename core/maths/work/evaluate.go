@@ -3,7 +3,6 @@ package work
 import (
 	"errors"
 	"fmt"
-	"math/big"
 	"regexp"
 	"slices"
 	"strings"
@@ -277,29 +276,13 @@ func (w *worker) quantity(text string) bool {
 	return true
 }
 
-// together reads what is told in several units: "1 h 30 min", "5 ft 4 in".
-func together(text string, found []maths.Found) (maths.Quantity, bool) {
-	if len(found) < 2 || strings.TrimSpace(text[:found[0].Start]+text[found[len(found)-1].End:]) != "" {
-		return maths.Quantity{}, false
-	}
-	sum := found[0].Quantity
-	for i, f := range found[1:] {
-		gap := strings.TrimSpace(text[found[i].End:f.Start])
-		if f.Unit.Text == "" || gap != "" && gap != "and" || !f.Unit.Same(sum.Unit) || f.Unit.Factor.Cmp(found[i].Unit.Factor) >= 0 {
-			return maths.Quantity{}, false
-		}
-		sum.Value = new(big.Rat).Add(sum.Value, f.In(sum.Unit))
-	}
-	return sum, sum.Unit.Text != ""
-}
-
 // measured computes a text in which at least one number has a unit.
 func (w *worker) measured(text string) (maths.Quantity, error) {
 	values := map[string]maths.Quantity{}
 	var out strings.Builder
 	last, units := 0, 0
 	found := maths.FindQuantities(text)
-	if q, ok := together(text, found); ok {
+	if q, ok := maths.Together(text); ok {
 		return q, nil
 	}
 	for i, f := range found {
