@@ -36,3 +36,34 @@ test("a typed formula is shown as it is understood, kept as a source, and drafte
   await page.getByRole("button", { name: /Draft the batch/ }).click();
   await expect(page.getByText(/20 drafted, 20 cleared/)).toBeVisible({ timeout: 20_000 });
 });
+
+test("a very small number is asked for, typed with a power of ten, and marked", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await emptyCourse(page, "Water laboratory", "Acids");
+  const at = `${process.env.BASE_URL}/api/courses/${course}`;
+  const put = (text: string) => page.request.put(`${at}/arrivals/${crypto.randomUUID()}/formula`, { data: { text } });
+  expect((await put("pH = −log10(c")).status()).toBe(422);
+  expect((await put("pH value = −log10(c), where c is the concentration of hydrogen ions in mol/L and the pH value is a number")).ok()).toBeTruthy();
+  await expect.poll(async () => ((await (await page.request.get(`${at}/sources`)).json()) as unknown[]).length).toBe(1);
+  const batch = `${at}/batches/${crypto.randomUUID()}`;
+  await page.request.put(batch, { data: { count: 4, seed: 11, levels: { hard: 4 }, kinds: { numeric: 1 }, word_problems: 0 } });
+  await expect.poll(async () => ((await (await page.request.get(batch)).json()) as { cleared: number }).cleared).toBe(4);
+  const drill = `${at}/drills/${crypto.randomUUID()}`;
+  await page.request.put(drill, { data: { count: 4 } });
+  let place = 0;
+  let pH = 0;
+  for (let p = 1; p <= 4 && place === 0; p++) {
+    const { stem } = (await (await page.request.get(`${drill}/places/${p}`)).json()) as { stem: string };
+    const told = /pH value (?:is|of) ([\d.]+[\d])/.exec(stem);
+    if (told && Number(told[1]) > 4.1) [place, pH] = [p, Number(told[1])];
+  }
+  expect(place).toBeGreaterThan(0);
+  await page.goto(`/courses/${course}/drill/${drill.split("/").pop()}/${place}`);
+  const box = page.getByRole("textbox", { name: "Answer" });
+  await box.fill(`${(10 ** -pH).toExponential(3)} mol/L`);
+  await expect(page.locator("#understood .katex")).toBeVisible();
+  await page.getByRole("button", { name: /Answer, sure/ }).click();
+  await expect(page.getByRole("status").getByText("Worked")).toBeVisible();
+  await expect(page.getByRole("status")).toContainText(/× 10⁻[⁴-⁹] mol\/L/);
+  await expect(page.getByText(/^Right/).first()).toBeVisible();
+});
