@@ -24,6 +24,8 @@ type Brief struct {
 	From         []From   `json:"from,omitempty"` // empty means all sources
 	Avoid        []string `json:"-"`              // ids of questions already held
 	Seed         uint64   `json:"seed,omitempty"`
+
+	used map[string]int // how often each frame has been told in the batch
 }
 
 // From names a source to draw from.

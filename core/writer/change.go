@@ -234,7 +234,7 @@ func (c change) stem(r *rand.Rand, b Brief, are []string) string {
 	} else if r.Float64() >= b.stories() {
 		frames = stillFrames[:1]
 	}
-	return fill(frames[r.IntN(len(frames))], are, nil, then, ask, b)
+	return fill(b.turn(r, frames), are, nil, then, ask, b)
 }
 
 // worked are the steps: the formula, before, after, and the two compared.

@@ -2,6 +2,7 @@ package writer
 
 import (
 	"math/rand/v2"
+	"slices"
 	"strings"
 
 	"zincowl/core/question"
@@ -96,7 +97,18 @@ func frame(r *rand.Rand, l question.Level, b Brief, articles bool) string {
 			fit = append(fit, f)
 		}
 	}
-	return fit[r.IntN(len(fit))]
+	return b.turn(r, fit)
+}
+
+// turn draws one of the frames that have been used least in the batch.
+func (b Brief) turn(r *rand.Rand, frames []string) string {
+	least := slices.MinFunc(frames, func(x, y string) int { return b.used[x] - b.used[y] })
+	fresh := slices.DeleteFunc(slices.Clone(frames), func(f string) bool { return b.used[f] > b.used[least] })
+	drawn := fresh[r.IntN(len(fresh))]
+	if b.used != nil {
+		b.used[drawn]++
+	}
+	return drawn
 }
 
 // fill puts the givens, what happens to them and what is asked into a frame.

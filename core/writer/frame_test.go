@@ -56,3 +56,22 @@ func TestShareOfStories(t *testing.T) {
 		}
 	}
 }
+
+// A batch tells no story twice while another has not been told.
+func TestStoriesTakeTurns(t *testing.T) {
+	all := 1.0
+	b := Brief{Count: 12, Seed: 21, WordProblems: &all, Levels: map[question.Level]int{question.Easy: 12}, Kinds: map[question.Kind]float64{question.Numeric: 1}}
+	begun := map[string]int{}
+	for _, q := range drafted(t, jet, b) {
+		_, story, _ := strings.Cut(q.Stem, "9.81 m/s². ")
+		begun[strings.Join(strings.Fields(story)[:3], " ")]++
+	}
+	for story, n := range begun {
+		if n > 2 { // two of them begin alike
+			t.Errorf("%q is told %d times in a batch of 12", story, n)
+		}
+	}
+	if len(begun) < 10 {
+		t.Errorf("only %d stories are told: %v", len(begun), begun)
+	}
+}

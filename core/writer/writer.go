@@ -4,8 +4,8 @@
 // number of ideas, an idea being one thing that can be asked at one level in one
 // kind (define.go, numeric.go). Draft picks ideas for the slots of a
 // brief, spreading them over topics and passages, and lets each idea write its
-// question with a random source of its own, so that the same seed gives the
-// same batch whatever else is in it. A slot that no idea can fill is declined
+// question with a random source of its own, in sentences that the batch has used
+// least, so that the same seed gives the same batch. A slot that no idea can fill is declined
 // with the reason.
 package writer
 
@@ -147,6 +147,7 @@ type Declined struct {
 // that error. Questions whose ids the brief avoids are not written.
 func Draft(ctx context.Context, m *Material, b Brief, emit func(question.Question) error) ([]Declined, error) {
 	b = b.withDefaults()
+	b.used = map[string]int{}
 	if b.Count < 1 {
 		return nil, fmt.Errorf("The brief asks for no questions; ask for one or more.")
 	}
