@@ -198,6 +198,23 @@ func BenchmarkAnswers(b *testing.B) {
 	}
 }
 
+// told is a stem with how sure an answer has to be, and the answer.
+type told struct{ stem, sure, want string }
+
+func holds(t *testing.T, s *sheet.Sheet, cases []told) {
+	t.Helper()
+	for _, c := range cases {
+		sure, a := verdict(s.Answers(c.stem))
+		shown := ""
+		if sure != "none" {
+			shown = a.Value.Text(3)
+		}
+		if sure != c.sure || shown != c.want {
+			t.Errorf("%s\n  %s %s by %q, want %s %s", c.stem, sure, shown, a.Working, c.sure, c.want)
+		}
+	}
+}
+
 // TestPowersRootsAndConstants answers from formulas with more than the four operations.
 func TestPowersRootsAndConstants(t *testing.T) {
 	var formulas []maths.Formula
@@ -215,7 +232,7 @@ func TestPowersRootsAndConstants(t *testing.T) {
 		formulas = append(formulas, f)
 	}
 	s := sheet.New(formulas)
-	for _, c := range []struct{ stem, sure, want string }{
+	holds(t, s, []told{
 		{"A tank radius of 3 m goes with a water depth of 2.5 m. What is the tank volume in m³?", "named", "70.7 m³"},
 		{"A tank radius of 3 m goes with a water depth of 2.5 m. What is the tank volume in litres?", "named", "70,700 L"},
 		{"The tank volume is 200 m³ and the water depth is 5 m. What is the tank radius in m?", "named", "3.57 m"},
@@ -232,16 +249,7 @@ func TestPowersRootsAndConstants(t *testing.T) {
 		{"The number at first is 400, the number left is 50 and the half-life is 3 h. What is the time in h?", "named", "9 h"},
 		{"The payment is $100, the interest is 0.018 and the number of years is 21. What is the present value?", "named", "$68.75"},
 		{"The head is 5 m. What is the acceleration due to gravity?", "none", ""}, // a constant is not asked for
-	} {
-		sure, a := verdict(s.Answers(c.stem))
-		shown := ""
-		if sure != "none" {
-			shown = a.Value.Text(3)
-		}
-		if sure != c.sure || shown != c.want {
-			t.Errorf("%s\n  %s %s by %q, want %s %s", c.stem, sure, shown, a.Working, c.sure, c.want)
-		}
-	}
+	})
 }
 
 // TestNumberWords reads small numbers told in words where a unit follows; any other
@@ -252,7 +260,7 @@ func TestNumberWords(t *testing.T) {
 		t.Fatal(err)
 	}
 	s := sheet.New([]maths.Formula{f})
-	for _, c := range []struct{ stem, sure, want string }{
+	holds(t, s, []told{
 		{"A winch has a work done of 1,800 J in half a minute. What is its power in W?", "unit", "60 W"},
 		{"The work done is 1,800 J and the time is two minutes. What is the power in W?", "named", "15 W"},
 		{"The work done is 5,400 J and the time is a minute and a half. What is the power in W?", "named", "60 W"},
@@ -262,14 +270,5 @@ func TestNumberWords(t *testing.T) {
 		{"Two winches each have a work done of 1,800 J in half a minute. What is the power in W?", "unsure", "60 W"},
 		{"Half the work done is 1,800 J, in 30 s. What is the power in W?", "unsure", "60 W"},
 		{"The work done is 1,800 J in six a day. What is the power in W?", "none", ""},
-	} {
-		sure, a := verdict(s.Answers(c.stem))
-		shown := ""
-		if sure != "none" {
-			shown = a.Value.Text(3)
-		}
-		if sure != c.sure || shown != c.want {
-			t.Errorf("%s\n  %s %s by %q, want %s %s", c.stem, sure, shown, a.Working, c.sure, c.want)
-		}
-	}
+	})
 }
