@@ -88,7 +88,8 @@ test("pictures", async ({ page }) => {
     await expect(page.getByRole("button", { name: "Next" })).toBeVisible();
     const slip = await page.getByText(/^The slip:/).count();
     const worked = await page.getByText("Worked", { exact: true }).count();
-    if (slip > 0 && worked > 0) await page.screenshot({ path: `${folder}/drill-answered.png` });
+    const evidence = await page.getByText("Evidence", { exact: true }).count();
+    if (slip > 0 && worked > 0 && evidence > 0) await page.screenshot({ path: `${folder}/drill-answered.png` });
     if (i < 14) await page.keyboard.press(" ");
     await page.waitForURL(new RegExp(`/${Math.min(i + 1, 14)}$`));
   }

@@ -164,7 +164,7 @@ var algebraFamilies = []Family{
 				return f("%d*sqrt(%d) - sqrt(%d) + sqrt(%d)*sqrt(%d)", a, 4*c, b*b*c, c, 9)
 			},
 		}}},
-	{ID: "laws-of-powers", Title: "Laws of powers", Skills: []string{"laws of exponents", "index laws", "simplify powers"}, task: "simplify",
+	{ID: "laws-of-powers", Title: "Laws of powers", Skills: []string{"laws of exponents", "index laws", "laws of indices", "simplify powers"}, task: "simplify",
 		because: [3]string{"one law", "two laws", "three laws or a negative exponent"},
 		levels: [3][]form{{
 			func(d *draw) string { return f("x^%d*x^%d", d.n(2, 6), d.n(2, 6)) },

@@ -118,13 +118,16 @@ func Find(statement string) []Family {
 	for i, f := range families {
 		best := 0.0
 		for _, need := range phrases()[i] {
-			n := 0
+			n, missed := 0, 0
 			for w := range need {
-				if said[w] {
+				switch {
+				case said[w]:
 					n++
+				case !commonWords()[w]: // "rational" of "solve rational equations"
+					missed++
 				}
 			}
-			if n == len(need) || n >= 2 && 3*n >= 2*len(need) {
+			if n == len(need) || n >= 2 && 3*n >= 2*len(need) && missed == 0 {
 				best = max(best, float64(n)+float64(n)/float64(len(need)))
 			}
 		}
@@ -158,6 +161,27 @@ var phrases = sync.OnceValue(func() [][]map[string]bool {
 			out[i] = append(out[i], words(s))
 		}
 		out[i] = append(out[i], words(f.Title))
+	}
+	return out
+})
+
+// commonWords stand in the skills of so many families that they tell none apart.
+var commonWords = sync.OnceValue(func() map[string]bool {
+	families := map[string]int{}
+	for _, of := range phrases() {
+		seen := map[string]bool{}
+		for _, phrase := range of {
+			for w := range phrase {
+				seen[w] = true
+			}
+		}
+		for w := range seen {
+			families[w]++
+		}
+	}
+	out := map[string]bool{}
+	for w, n := range families {
+		out[w] = n >= 8
 	}
 	return out
 })

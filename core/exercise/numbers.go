@@ -328,7 +328,7 @@ var numberFamilies = []Family{
 				return f("(1 - 1/10)^%d", n)
 			},
 		}}},
-	{ID: "known-angles", Title: "Known angles", Skills: []string{"exact values of sine and cosine", "trigonometric values"}, task: "evaluate",
+	{ID: "known-angles", Title: "Known angles", Skills: []string{"exact values of sine and cosine", "trigonometric values", "evaluate trigonometric functions"}, task: "evaluate",
 		because: [3]string{"an angle of the first quarter turn", "another quarter turn or a product", "squares, sums or radians"},
 		levels: [3][]form{{
 			func(d *draw) string { return f("%s(%d°)", d.of("sin", "cos"), d.pick(30, 45, 60)) },
