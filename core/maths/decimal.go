@@ -167,14 +167,16 @@ func Agrees(shown string, v *big.Rat) bool {
 	digits := strings.NewReplacer(",", "", "-", "", "−", "").Replace(shown)
 	_, fraction, _ := strings.Cut(digits, ".")
 	half := new(big.Rat).Mul(pow10(-len(fraction)), big.NewRat(1, 2))
-	if fraction == "" { // trailing zeros of a whole number may be rounded
-		zeros := len(digits) - len(strings.TrimRight(digits, "0"))
-		if zeros > 0 && len(digits)-zeros >= 2 {
+	least := 2 // one digit proves nothing
+	if zeros := len(digits) - len(strings.TrimRight(digits, "0")); fraction == "" && zeros > 0 {
+		if len(digits)-zeros >= 2 { // they may be rounded
 			half = new(big.Rat).Mul(pow10(zeros), big.NewRat(1, 2))
+		} else {
+			least = 3 // "100", but not "10" for 9.5
 		}
 	}
 	gap := new(big.Rat).Sub(s, v)
-	return gap.Abs(gap).Cmp(half) <= 0 && len(strings.TrimLeft(strings.ReplaceAll(digits, ".", ""), "0")) >= 2
+	return gap.Abs(gap).Cmp(half) <= 0 && len(strings.TrimLeft(strings.ReplaceAll(digits, ".", ""), "0")) >= least
 }
 
 // tooSmall is where Show goes over to powers of ten.

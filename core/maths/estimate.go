@@ -28,12 +28,37 @@ func Estimate(n Node, values map[string]*big.Rat) (*big.Rat, error) {
 }
 
 // Settled takes the digits off that a computation with estimates leaves uncertain, so
-// that two ways to one value give the same.
+// that what is short after all is shown so.
 func Settled(v *big.Rat) *big.Rat {
-	if short := Round(v, estimateDigits-10); v.Denom().BitLen() > estimateBits/4 {
+	if short := Round(v, estimateDigits/2); v.Denom().BitLen() > estimateBits/4 {
 		return short
 	}
 	return v
+}
+
+// Alike says whether two values are the same but for what estimates leave uncertain:
+// their first fifteen digits.
+func Alike(a, b *big.Rat) bool {
+	gap := new(big.Rat).Sub(a, b)
+	limit := new(big.Rat).Abs(b)
+	return gap.Abs(gap).Cmp(limit.Quo(limit, pow10(15))) <= 0
+}
+
+// Rational says whether an expression is rational wherever its names are.
+func Rational(n Node) bool {
+	ok := true
+	Walk(n, func(n Node) {
+		switch n := n.(type) {
+		case Constant, Call:
+			ok = false
+		case Binary:
+			if n.Op == '^' {
+				p, err := Evaluate(n.Y, nil)
+				ok = ok && err == nil && p.IsInt()
+			}
+		}
+	})
+	return ok
 }
 
 type estimator struct {

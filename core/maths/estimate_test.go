@@ -354,6 +354,26 @@ func TestSettled(t *testing.T) {
 	}
 }
 
+func TestAlike(t *testing.T) {
+	for _, c := range []struct {
+		a, b string
+		want bool
+	}{{"1/3", "0.3333333333333333333", true}, {"1/3", "0.33333333", false}, {"0", "0", true}, {"0", "1/1000000", false}, {"-2", "2", false}, {"7", "7", true}} {
+		if Alike(rat(t, c.a), rat(t, c.b)) != c.want {
+			t.Errorf("%s and %s: not %v", c.a, c.b, c.want)
+		}
+	}
+}
+
+func TestRational(t *testing.T) {
+	for text, want := range map[string]bool{"a/b + 3": true, "a^2": true, "a^-1": true, "√(a)": false, "π × a": false, "a^b": false, "a^(1/2)": false, "log(a)": false} {
+		n, err := Parse(text)
+		if err != nil || Rational(n) != want {
+			t.Errorf("%s, %v: not %v", text, err, want)
+		}
+	}
+}
+
 func BenchmarkEstimate(b *testing.B) {
 	n, err := Parse("N × exp(-k × t) + √(a² + π)")
 	if err != nil {

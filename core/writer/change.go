@@ -18,7 +18,7 @@ type change struct {
 	up, rises     bool     // the given, and the subject
 	told          telling
 	asks          asking
-	inverse       bool // the subject falls as the given rises
+	power         *big.Rat // of the given that the subject is in proportion to, or nil
 	before, later *big.Rat
 	after         map[string]maths.Quantity // the givens after it
 	from, to      maths.Quantity            // of the given
@@ -65,14 +65,17 @@ func (e equation) changes(ranges learned) []*idea {
 func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, error) {
 	of, _ := p.Variable(name)
 	subject := p.Formula.Subject()
-	proportional, inverse := proportion(p.Expr, name)
+	power := proportion(p.Expr, name)
 	asks := asking(r.IntN(3))
-	if !proportional {
+	switch {
+	case power == nil:
 		asks = forDifference
+	case asks == forDifference && !maths.Rational(p.Expr): // a difference of two roundings
+		asks = forShare
 	}
 	t, ok := least(draws, func() (task, int, bool) {
 		t := task{problem: p, asked: subject, expr: p.Expr, givens: map[string]maths.Quantity{}}
-		c := &change{of: of, asked: subject, asks: asks, inverse: inverse, up: r.IntN(2) == 0, told: telling(r.IntN(3)), after: map[string]maths.Quantity{}}
+		c := &change{of: of, asked: subject, asks: asks, power: power, up: r.IntN(2) == 0, told: telling(r.IntN(3)), after: map[string]maths.Quantity{}}
 		if asks == forValue {
 			c.told = byPercent
 		}
@@ -98,6 +101,10 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 		}
 		c.rises = c.later.Cmp(c.before) > 0
 		cost := 0
+		if asks == forValue && maths.Significant(c.before) >= irrational { // the same change, from a number that can be told
+			c.before = maths.Round(c.before, digits)
+			c.later = new(big.Rat).Mul(c.before, c.scale())
+		}
 		switch asks {
 		case forDifference:
 			t.answer = distance(c.later, c.before)
@@ -119,7 +126,7 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 			t.answer = new(big.Rat).Quo(distance(c.later, c.before), c.before)
 			t.answer.Mul(t.answer, big.NewRat(100, 1))
 			t.givens = map[string]maths.Quantity{name: c.from}
-			if c.told == byPercent && !inverse {
+			if c.told == byPercent && c.inProportion() {
 				return t, 0, false // the answer would be told
 			}
 		}
@@ -144,24 +151,80 @@ func distance(a, b *big.Rat) *big.Rat {
 	return d.Abs(d)
 }
 
-// proportion says whether an expression grows in proportion to a name in it, or in
-// inverse proportion: only products and quotients stand around it.
-func proportion(n maths.Node, name string) (proportional, inverse bool) {
+// proportion is the power of a name that an expression is in proportion to: 1 for
+// products, -1 under a fraction bar, 2 for a square, ½ for a root. It is nil where
+// anything else stands around the name.
+func proportion(n maths.Node, name string) *big.Rat {
+	power := big.NewRat(1, 1)
 	for {
-		b, ok := n.(maths.Binary)
-		if !ok {
-			return n == maths.Name(name), inverse
-		}
-		inX := slices.Contains(maths.Names(b.X), name)
-		switch {
-		case b.Op != '*' && b.Op != '/':
-			return false, false
-		case inX:
-			n = b.X
+		switch m := n.(type) {
+		case maths.Name:
+			if string(m) != name {
+				return nil
+			}
+			return power
+		case maths.Call:
+			if m.Func != "sqrt" {
+				return nil
+			}
+			n, power = m.Args[0], power.Mul(power, big.NewRat(1, 2))
+		case maths.Binary:
+			inX := slices.Contains(maths.Names(m.X), name)
+			if inX && slices.Contains(maths.Names(m.Y), name) {
+				return nil
+			}
+			switch {
+			case m.Op == '^' && inX:
+				p, err := maths.Evaluate(m.Y, nil)
+				if err != nil || p.Sign() == 0 {
+					return nil
+				}
+				n, power = m.X, power.Mul(power, p)
+			case m.Op != '*' && m.Op != '/':
+				return nil
+			case inX:
+				n = m.X
+			default:
+				if n = m.Y; m.Op == '/' {
+					power.Neg(power)
+				}
+			}
 		default:
-			n, inverse = b.Y, inverse != (b.Op == '/')
+			return nil
 		}
 	}
+}
+
+// is says whether the subject is in proportion to a whole power of the given.
+func (c change) is(power int64) bool {
+	return c.power != nil && c.power.Cmp(big.NewRat(power, 1)) == 0
+}
+
+// inProportion says whether the subject changes by the same share as the given.
+func (c change) inProportion() bool { return c.is(1) }
+
+// scale is how many times as much the subject becomes.
+func (c change) scale() *big.Rat { return c.scaled(new(big.Rat).Quo(c.to.Value, c.from.Value)) }
+
+// scaled is how many times as much the subject is where the given is factor times as
+// much; nil where that is nothing.
+func (c change) scaled(factor *big.Rat) *big.Rat {
+	return computed(maths.Binary{Op: '^', X: maths.Number{Value: factor}, Y: maths.Number{Value: c.power}}, nil)
+}
+
+// ratio tells how many times as much the subject becomes: 1.2, 1 ÷ 1.2, 1.2², √(1.2).
+func (c change) ratio(times string) string {
+	factor := maths.Node(maths.Name(times))
+	half := big.NewRat(1, 2)
+	switch {
+	case c.is(1):
+		return times
+	case c.is(-1):
+		return "1 ÷ " + times
+	case c.power.Cmp(half) == 0:
+		return maths.Told(maths.Call{Func: "sqrt", Args: []maths.Node{factor}})
+	}
+	return maths.Told(maths.Binary{Op: '^', X: factor, Y: maths.Number{Value: c.power}})
 }
 
 // changeFrames tell what is known at first, {are}, what happens, {then}, and ask,
@@ -255,18 +318,17 @@ func (c change) worked(t task, shown string, exact bool) []string {
 	times := maths.Exact(factor)
 	switch c.asks {
 	case forValue:
-		op := "×"
-		if c.inverse {
-			op = "÷"
+		steps = append(steps, moved+": "+times+" times as much")
+		if c.is(-1) {
+			return append(steps, fmt.Sprintf("%s ÷ %s %s %s", first, times, equals(exact), shown))
 		}
-		return append(steps, moved+": "+times+" times as much", fmt.Sprintf("%s %s %s %s %s", first, op, times, equals(exact), shown))
+		return append(steps, fmt.Sprintf("%s × %s %s %s", first, c.ratio(times), equals(exact), shown))
 	case forShare:
-		ratio := times
-		if c.inverse {
-			ratio = "1 ÷ " + times
-			steps = append(steps, moved+": "+times+" times as much")
-		} else {
+		ratio := c.ratio(times)
+		if c.inProportion() || c.told != byPercent {
 			steps = append(steps, fmt.Sprintf("%s ÷ %s = %s", c.to.Text(5), c.from.Text(5), times))
+		} else {
+			steps = append(steps, moved+": "+times+" times as much")
 		}
 		if c.rises {
 			return append(steps, fmt.Sprintf("(%s − 1) × 100%% %s %s", ratio, equals(exact), shown))

@@ -255,12 +255,9 @@ func (t task) changeSlips() []wrong {
 	direct := new(big.Rat).Quo(c.to.Value, c.from.Value)
 	switch c.asks {
 	case forValue:
-		inverted := new(big.Rat).Mul(c.before, direct)
-		if !c.inverse {
-			inverted = new(big.Rat).Quo(c.before, direct)
-		}
 		return []wrong{
-			{"change-turned-round", inverted, fmt.Sprintf("The %s was taken to move the %s the other way.", given, subject)},
+			{"change-turned-round", new(big.Rat).Quo(c.before, factor), fmt.Sprintf("The %s was taken to move the %s the other way.", given, subject)},
+			{"power-of-the-change-forgotten", new(big.Rat).Mul(c.before, direct), fmt.Sprintf("The %s was taken to change as many times as the %s.", subject, given)},
 			{"percent-taken-for-added", t.scaled(turned), "The percentage was taken off where it has to be added, or the other way about."},
 			{"percent-of-the-answer", new(big.Rat).Mul(c.before, turned), fmt.Sprintf("The percentage was put on the %s itself.", subject)},
 			{"change-for-new-value", distance(c.later, c.before), "This is by how much it changes, not what it becomes."},
@@ -301,10 +298,11 @@ func (t task) scaled(factor *big.Rat) *big.Rat {
 	if factor.Sign() <= 0 {
 		return nil
 	}
-	if t.change.inverse {
-		return new(big.Rat).Quo(t.change.before, factor)
+	times := t.change.scaled(factor)
+	if times == nil {
+		return nil
 	}
-	return new(big.Rat).Mul(t.change.before, factor)
+	return times.Mul(t.change.before, times)
 }
 
 func distanceOf(a, b *big.Rat) *big.Rat {

@@ -93,8 +93,9 @@ func TestChangesComeToWhatTheySay(t *testing.T) {
 		}
 		c := task.change
 		seen[c.asks]++
-		if c.inverse != (c.of.Name == "bed area") || c.up != (c.to.Value.Cmp(c.from.Value) > 0) || c.rises != (c.up != c.inverse) {
-			t.Errorf("%s goes up: %v, the rate: %v, inverse: %v", c.of.Name, c.up, c.rises, c.inverse)
+		inverse := c.is(-1)
+		if inverse != (c.of.Name == "bed area") || c.up != (c.to.Value.Cmp(c.from.Value) > 0) || c.rises != (c.up != inverse) {
+			t.Errorf("%s goes up: %v, the rate: %v, inverse: %v", c.of.Name, c.up, c.rises, inverse)
 		}
 		want := distance(c.later, c.before)
 		switch c.asks {
@@ -110,7 +111,7 @@ func TestChangesComeToWhatTheySay(t *testing.T) {
 		if strings.Contains(stem, "{") || strings.Contains(stem, "  ") || !strings.HasSuffix(stem, "?") {
 			t.Errorf("the stem is %q", stem)
 		}
-		if c.asks == forShare && c.told == byPercent && !c.inverse {
+		if c.asks == forShare && c.told == byPercent && !inverse {
 			t.Errorf("%q gives its answer away", stem)
 		}
 	}
@@ -122,19 +123,62 @@ func TestChangesComeToWhatTheySay(t *testing.T) {
 }
 
 func TestProportion(t *testing.T) {
-	for _, c := range []struct {
-		formula, name         string
-		proportional, inverse bool
-	}{
-		{"a*b", "b", true, false}, {"a/b", "b", true, true}, {"a/(b/c)", "c", true, false}, {"a/(b*c)", "c", true, true}, {"a + b", "b", false, false},
-		{"a*b^2", "b", false, false}, {"(a + b)*c", "c", true, false}, {"(a + b)*c", "a", false, false}, {"a/b*c", "c", true, false},
+	for _, c := range []struct{ formula, name, power string }{
+		{"a*b", "b", "1"}, {"a/b", "b", "-1"}, {"a/(b/c)", "c", "1"}, {"a/(b*c)", "c", "-1"}, {"a + b", "b", ""},
+		{"a*b^2", "b", "2"}, {"(a + b)*c", "c", "1"}, {"(a + b)*c", "a", ""}, {"a/b*c", "c", "1"},
+		{"π × a² × b", "a", "2"}, {"√(2 × a × b)", "b", "1/2"}, {"a / √(b)", "b", "-1/2"}, {"a^(2/3)", "a", "2/3"}, {"1 / a³", "a", "-3"}, {"(a × b)²", "b", "2"},
+		{"√(a² + b²)", "a", ""}, {"a^b", "b", ""}, {"log(a)", "a", ""}, {"a × a", "a", ""}, {"b", "a", ""}, {"a^0", "a", ""},
 	} {
 		n, err := maths.Parse(c.formula)
 		if err != nil {
 			t.Fatal(err)
 		}
-		if p, i := proportion(n, c.name); p != c.proportional || p && i != c.inverse {
-			t.Errorf("%s in %s: proportional %v, inverse %v", c.name, c.formula, p, i)
+		got := ""
+		if p := proportion(n, c.name); p != nil {
+			got = p.RatString()
+		}
+		if got != c.power {
+			t.Errorf("%s is in proportion to the power %q of %s, want %q", c.formula, got, c.name, c.power)
+		}
+	}
+}
+
+// Changes of a power are asked and worked with the power of the change.
+func TestChangesOfPowers(t *testing.T) {
+	for _, c := range []struct{ formula, name string }{
+		{"V = πr²h, where V is the volume in m³, r is the radius in m and h is the depth in m", "r"},
+		{"v = √(2gh), where v is the speed in m/s, g is 9.81 m/s² and h is the head in m", "h"},
+		{"E = ½mv², where E is the energy in J, m is the mass in kg and v is the speed in m/s", "v"},
+	} {
+		p := formula(t, c.formula).alone()
+		seen := map[asking]int{}
+		for seed := range uint64(60) {
+			task, err := p.drawChange(rand.New(rand.NewPCG(seed, 9)), c.name, learned{})
+			if err != nil {
+				t.Errorf("%s: %v", c.formula, err)
+				continue
+			}
+			seen[task.change.asks]++
+			before, later := task.change.before, task.change.later
+			if ratio := new(big.Rat).Quo(later, before); maths.Settled(ratio).Cmp(maths.Settled(task.change.scale())) != 0 {
+				t.Errorf("%s: from %s to %s is not %s times as much", c.formula, maths.Exact(before), maths.Exact(later), maths.Exact(task.change.scale()))
+			}
+			stem := task.stem(rand.New(rand.NewPCG(seed, 4)), Brief{}, false)
+			number, exact := maths.Show(task.answer, digits)
+			steps := task.worked(maths.WithUnit(number, task.asked.Unit), exact)
+			if strings.Contains(stem, "{") || len(steps) < 3 || !strings.HasSuffix(steps[len(steps)-1], maths.WithUnit(number, task.asked.Unit)) {
+				t.Errorf("%s\n  %q", stem, steps)
+			}
+			ids := map[string]bool{}
+			for _, s := range task.slips() {
+				ids[s.id] = true
+			}
+			if task.change.asks == forShare && !ids["percentage-carried-over"] || task.change.asks == forValue && !ids["power-of-the-change-forgotten"] {
+				t.Errorf("%s has the slips %v", stem, ids)
+			}
+		}
+		if seen[forValue] < 5 || seen[forShare] < 5 {
+			t.Errorf("%s is asked %v", c.formula, seen)
 		}
 	}
 }

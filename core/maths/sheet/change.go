@@ -249,7 +249,7 @@ func (s *Sheet) inProportion(t told) []Answer {
 			a := Answer{Formulas: []int{i}, Asked: s.terms[asked].Variable, Unused: unused}
 			var last string
 			a.Value, last = t.compared(before, after)
-			times, _ := maths.Show(factor, 4)
+			times, _ := maths.Show(factor, 6)
 			switch {
 			case first == nil && after.Value.Cmp(before.Value) < 0:
 				a.Working = []string{"(1 − " + times + ") × 100%" + sign(a.Value.Value) + a.Value.Text(3)}
@@ -294,5 +294,5 @@ func (s *Sheet) proportion(formula, asked int, c change) (*big.Rat, bool) {
 		}
 		factors = append(factors, maths.Settled(new(big.Rat).Quo(after.Value, before.Value)))
 	}
-	return factors[0], factors[0].Cmp(factors[1]) == 0
+	return factors[0], maths.Alike(factors[0], factors[1])
 }

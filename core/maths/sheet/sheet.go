@@ -158,7 +158,7 @@ func (s *Sheet) Answers(stem string) []Answer {
 
 // Equal says whether two answers come to the same.
 func (a Answer) Equal(b Answer) bool {
-	return a.Value.Unit.Same(b.Value.Unit) && maths.Settled(b.Value.In(a.Value.Unit)).Cmp(maths.Settled(a.Value.Value)) == 0
+	return a.Value.Unit.Same(b.Value.Unit) && maths.Alike(b.Value.In(a.Value.Unit), a.Value.Value)
 }
 
 // Rivals says whether two answers are equally well founded.

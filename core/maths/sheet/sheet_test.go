@@ -267,6 +267,7 @@ func TestNumberWords(t *testing.T) {
 		{"The work done is 5,400 J and the time is one and a half minutes. What is the power in W?", "named", "60 W"},
 		{"The work done is 9,000 J and the time is a quarter of an hour. What is the power in W?", "named", "10 W"},
 		{"The work done is 90,000 J and the time is 2 minutes and a half. What is the power in W?", "named", "600 W"},
+		{"The work done is 90,000 J, and the time is 90 s and a half-day is over. What is the power in W?", "unsure", "1,000 W"},
 		{"Two winches each have a work done of 1,800 J in half a minute. What is the power in W?", "unsure", "60 W"},
 		{"Half the work done is 1,800 J, in 30 s. What is the power in W?", "unsure", "60 W"},
 		{"The work done is 1,800 J in six a day. What is the power in W?", "none", ""},

@@ -17,7 +17,7 @@ var counted = map[string]string{
 
 var (
 	numberWord = regexp.MustCompile(`(?i)\b(half an?|a quarter of an?|three quarters of an?|one|two|three|four|five|six|seven|eight|nine|ten|twelve|fifteen|twenty|thirty|forty|fifty|sixty|ninety|a hundred) ((?:cubic |square )?[a-z]+(?: per [a-z]+)?)\b`)
-	andAHalf   = regexp.MustCompile(`(?i)\b(an?|one|two|three|four|five|six|\d+) ([a-z]+) and a half\b|\b(one|two|three|four|five|six|\d+) and a half ([a-z]+)\b`)
+	andAHalf   = regexp.MustCompile(`(?i)\b(an?|one|two|three|four|five|six|\d+) ([a-z]+) and a half([^-\pL]|$)|\b(one|two|three|four|five|six|\d+) and a half ([a-z]+)\b`)
 )
 
 // spelledOut are units short enough to be ordinary words, which number words count
@@ -32,7 +32,7 @@ func spelledOut(word string) bool {
 func digits(stem string) string {
 	stem = andAHalf.ReplaceAllStringFunc(stem, func(text string) string {
 		m := andAHalf.FindStringSubmatch(text)
-		number, unit := strings.ToLower(m[1]+m[3]), m[2]+m[4]
+		number, unit, rest := strings.ToLower(m[1]+m[4]), m[2]+m[5], m[3]
 		if !spelledOut(unit) {
 			return text
 		}
@@ -42,7 +42,7 @@ func digits(stem string) string {
 		case number == "a" || number == "an":
 			number = "1"
 		}
-		return number + ".5 " + unit
+		return number + ".5 " + unit + rest
 	})
 	return numberWord.ReplaceAllStringFunc(stem, func(text string) string {
 		m := numberWord.FindStringSubmatch(text)
