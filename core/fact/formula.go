@@ -56,7 +56,7 @@ var (
 	whereWord      = regexp.MustCompile(`(?i)[,;:.]?\s*\b(?:where|in which|with)\b:?\s+`)
 	clauseCut      = regexp.MustCompile(`\s*(?:;|,\s)\s*(?:and\s+)?|\s+and\s+`)
 	clauseShape    = regexp.MustCompile(`^(?:the\s+)?(.+?)(?:\s+(?:is|are|stands for|means)\s+|\s*[=:–]\s*)(.*)$`)
-	unitTail       = regexp.MustCompile(`(?:^|[\s,]+)(?:\(|(?:measured |given |expressed )?in\s+)([^()]+?)\)?$`)
+	inBrackets     = regexp.MustCompile(`^(.*?)[\s,]+\(\s*([^()]+?)\s*\)$`)
 	measured       = regexp.MustCompile(` (?:measured|given|expressed)$`)
 	leadIn         = regexp.MustCompile(`(?i)^.*(?:: |\b(?:from|by|use|is|equals|as)\s+)`)
 )
@@ -183,8 +183,11 @@ func takeUnits(side string, units map[string]maths.Unit) string {
 			_, name, _ = strings.Cut(side[i:at[0]], " ")
 			name = strings.TrimSpace(name)
 		}
-		if !ok || name == "" || !plainName.MatchString(name) || takesBracket(name) {
+		if !ok || name == "" || !plainName.MatchString(name) {
 			return side
+		}
+		if _, function := maths.FormulaFunction(name[strings.LastIndex(name, " ")+1:]); function {
+			return side // the bracket holds its argument
 		}
 		units[name] = u
 		side = side[:at[0]] + side[at[1]:]
@@ -193,15 +196,6 @@ func takeUnits(side string, units map[string]maths.Unit) string {
 
 // plainName is a name in letters and words.
 var plainName = regexp.MustCompile(`^[\pL\pM\d_'’₀-₉ -]+$`)
-
-// takesBracket says whether a name is a function, whose bracket holds its argument.
-func takesBracket(name string) bool {
-	switch name[strings.LastIndex(name, " ")+1:] {
-	case "sqrt", "ln", "log", "log10", "lg", "exp":
-		return true
-	}
-	return false
-}
 
 // clause is one entry of a "where" list.
 type clause struct {
@@ -239,19 +233,11 @@ func readClauses(list string) []clause {
 
 func readClause(piece string) (clause, bool) {
 	c := clause{unit: maths.One}
-	if before, text, ok := cutLast(piece, " in "); ok {
+	if before, text, ok := unitAtTheEnd(piece); ok {
 		if u, ok := maths.ParseUnit(text); ok {
-			c.unit, c.hasUnit, piece = u, true, measured.ReplaceAllString(before, "")
-		}
-	}
-	if at := unitTail.FindStringSubmatchIndex(piece); at != nil && !c.hasUnit {
-		text := strings.TrimPrefix(strings.TrimSpace(piece[at[2]:at[3]]), "in ")
-		if u, ok := maths.ParseUnit(text); ok {
-			c.unit, c.hasUnit = u, true
-			piece = strings.TrimSpace(piece[:at[0]])
+			c.unit, c.hasUnit, piece = u, true, before
 		} else if bareNumber(text) {
-			c.hasUnit = true
-			piece = strings.TrimSpace(piece[:at[0]])
+			c.hasUnit, piece = true, before
 		}
 	}
 	piece = strings.TrimSuffix(strings.TrimSuffix(strings.TrimSpace(piece), " is"), " are")
@@ -283,6 +269,19 @@ func readClause(piece string) (clause, bool) {
 		c.hasUnit = true
 	}
 	return c, c.name != "" && len(strings.Fields(c.name)) <= 5 && (c.hasUnit || c.meaning != "")
+}
+
+// unitAtTheEnd parts a clause from what it is measured in: "the flow in m³/s", "the flow
+// (m³/s)".
+func unitAtTheEnd(piece string) (before, unit string, ok bool) {
+	if before, unit, ok = cutLast(piece, " in "); ok && !strings.HasSuffix(before, "(") {
+		return measured.ReplaceAllString(before, ""), unit, true
+	}
+	m := inBrackets.FindStringSubmatch(piece)
+	if m == nil {
+		return piece, "", false
+	}
+	return m[1], strings.TrimPrefix(m[2], "in "), true
 }
 
 // cutLast is strings.Cut at the last place.

@@ -164,7 +164,7 @@ func Agrees(shown string, v *big.Rat) bool {
 	if s.Cmp(v) == 0 {
 		return true
 	}
-	digits := strings.NewReplacer(",", "", "-", "", "−", "").Replace(shown)
+	digits := strings.TrimPrefix(typedDecimal.Replace(strings.TrimSpace(shown)), "-")
 	_, fraction, _ := strings.Cut(digits, ".")
 	half := new(big.Rat).Mul(pow10(-len(fraction)), big.NewRat(1, 2))
 	least := 2 // one digit proves nothing
@@ -198,7 +198,7 @@ func parseTen(text string) (mantissa string, power int, ok bool) {
 	return strings.TrimSpace(text[:at]), n.power, ok && at+n.length == len(text)
 }
 
-// power of ten that stands after a number, with its length in bytes.
+// tenPower is a power of ten that stands after a number, with its length in bytes.
 type tenPower struct{ power, length int }
 
 // powerOfTen reads "× 10⁻⁵", "·10^-5" or "* 10^(-5)" at the start of a text.
@@ -207,11 +207,19 @@ func powerOfTen(text string) (tenPower, bool) {
 	if m == nil {
 		return tenPower{}, false
 	}
-	n, err := strconv.Atoi(loweredDigits.Replace(m[1] + m[2] + m[3]))
+	n, err := strconv.Atoi(strings.Map(lowered, m[1]+m[2]+m[3]))
 	return tenPower{n, len(m[0])}, err == nil && max(n, -n) <= 300
 }
 
-var (
-	timesTen      = regexp.MustCompile(`^\s?[×·*⋅]\s?10(?:([⁻]?[⁰¹²³⁴-⁹]+)|\^([-−]?\d+)|\^\(([-−]?\d+)\))`)
-	loweredDigits = strings.NewReplacer("⁻", "-", "−", "-", "⁰", "0", "¹", "1", "²", "2", "³", "3", "⁴", "4", "⁵", "5", "⁶", "6", "⁷", "7", "⁸", "8", "⁹", "9")
-)
+var timesTen = regexp.MustCompile(`^\s?[×·*⋅]\s?10(?:([⁻]?[⁰¹²³⁴-⁹]+)|\^([-−]?\d+)|\^\(([-−]?\d+)\))`)
+
+// lowered is a raised digit or sign on the line.
+func lowered(r rune) rune {
+	if l := superscripts[r]; l != 0 {
+		return l
+	}
+	if r == '−' {
+		return '-'
+	}
+	return r
+}

@@ -116,13 +116,16 @@ func (e *estimator) value(n Node) (*big.Rat, error) {
 	return Evaluate(n, e.values)
 }
 
-// inFormulas are the functions that Estimate computes, and formulas may use.
-func inFormulas(name string) bool {
-	switch name {
-	case "sqrt", "root", "ln", "log", "abs":
-		return true
+// FormulaFunction finds the function that a formula calls by a word, of those that
+// Estimate computes.
+func FormulaFunction(word string) (name string, ok bool) {
+	switch word {
+	case "log10", "log_10", "log₁₀", "lg":
+		return "log", true
+	case "sqrt", "ln", "log", "abs", "exp":
+		return word, true
 	}
-	return false
+	return "", false
 }
 
 func (e *estimator) call(name string, args []*big.Rat) (*big.Rat, error) {

@@ -21,6 +21,18 @@ func (v Variable) Means(w Variable) bool {
 	return strings.EqualFold(v.Meaning, w.Meaning) && v.Unit.Same(w.Unit)
 }
 
+// Show is the text of a quantity of the variable, in its own unit, as a worked step has
+// it: five digits, of a constant all that the source gives. The second result says
+// whether it is exact.
+func (v Variable) Show(q Quantity) (string, bool) {
+	digits := 5
+	if v.Value != nil {
+		digits = 15
+	}
+	number, exact := Quantity{q.In(v.Unit), v.Unit}.Show(digits)
+	return WithUnit(number, v.Unit), exact
+}
+
 // Formula is an equation with the list of what its names mean. The first
 // variable is the subject, which stands alone on the left.
 type Formula struct {

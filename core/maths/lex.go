@@ -124,12 +124,8 @@ func named(text string, start, end int) (token, error) {
 		return token{tokenConstant, string(Pi), start, end}, nil
 	}
 	if strings.HasPrefix(text[end:], "(") {
-		switch word {
-		case "log10", "log_10", "log₁₀", "lg":
-			word = "log"
-		}
-		if word == "exp" || inFormulas(word) {
-			return token{tokenFunction, word, start, end}, nil
+		if function, ok := FormulaFunction(word); ok {
+			return token{tokenFunction, function, start, end}, nil
 		}
 		if _, known := inverses[word]; known {
 			return token{}, &SyntaxError{text, start, fmt.Sprintf("formulas with %s are not computed", word)}

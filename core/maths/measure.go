@@ -62,12 +62,13 @@ func measureBinary(n Binary, values map[string]Quantity) (Quantity, error) {
 			return x, fmt.Errorf("the units do not agree: %s and %s can't be %s", n.X, n.Y, map[byte]string{'+': "added", '-': "subtracted"}[n.Op])
 		}
 	case '^':
-		if y.Unit.Dim != (Dimension{}) || !y.Value.IsInt() && x.Unit.Dim != (Dimension{}) || y.Value.Num().CmpAbs(big.NewInt(9)) > 0 && x.Unit.Dim != (Dimension{}) {
-			return x, fmt.Errorf("the units can't be followed through the power %s", n.Y)
-		}
-		if x.Unit.Dim == (Dimension{}) {
+		bare := Dimension{}
+		if x.Unit.Dim == bare && y.Unit.Dim == bare {
 			v, err := Estimate(Binary{'^', Number{x.Value}, Number{y.Value}}, nil)
 			return Quantity{v, unit}, err
+		}
+		if y.Unit.Dim != bare || !y.Value.IsInt() || y.Value.Num().CmpAbs(big.NewInt(9)) > 0 {
+			return x, fmt.Errorf("the units can't be followed through the power %s", n.Y)
 		}
 		for i := range unit.Dim {
 			unit.Dim[i] *= int8(y.Value.Num().Int64())

@@ -56,14 +56,6 @@ func (p *parser) is(kind tokenKind, text string) bool {
 	return t.kind == kind && t.text == text
 }
 
-// after is the token behind the next one.
-func (p *parser) after() token {
-	if p.next+1 < len(p.tokens) {
-		return p.tokens[p.next+1]
-	}
-	return p.tokens[len(p.tokens)-1]
-}
-
 func (p *parser) fail(t token, format string, args ...any) error {
 	return &SyntaxError{p.text, t.at, fmt.Sprintf(format, args...)}
 }
@@ -385,7 +377,7 @@ func (p *parser) call(depth int) (Node, error) {
 			return nil, err
 		}
 	}
-	if up, n := p.peek(), p.after(); !root && up.kind == tokenOp && up.text == "^" && n.kind == tokenNumber {
+	if up, n := p.peek(), p.second(); !root && up.kind == tokenOp && up.text == "^" && n.kind == tokenNumber {
 		v, ok := parseScientific(n.text) // "sin^2 30°": no mixed number
 		if !ok {
 			return nil, p.fail(n, "%q is not a number", n.text)
@@ -524,17 +516,13 @@ func (p *parser) name(depth int) (Node, error) {
 	if letters := p.letters(words[0]); letters != nil {
 		p.next = start + 1
 		last := len(letters) - 1
-		raised, err := p.raised(letters[last], depth) // a power is of the letter before it
-		if err != nil {
+		var err error
+		if letters[last], err = p.raised(letters[last], depth); err != nil { // a power is of the letter before it
 			return nil, err
 		}
-		product := raised
-		if last > 0 {
-			product = letters[0]
-			for _, l := range letters[1:last] {
-				product = Binary{'*', product, l}
-			}
-			product = Binary{'*', product, raised}
+		product := letters[0]
+		for _, l := range letters[1:] {
+			product = Binary{'*', product, l}
 		}
 		return product, nil
 	}
@@ -552,7 +540,7 @@ func (p *parser) letters(word string) []Node {
 				name = n
 			}
 		}
-		if next := p.after(); name == "" && rest == "e" && next.kind == tokenOp && next.text == "^" {
+		if next := p.second(); name == "" && rest == "e" && next.kind == tokenOp && next.text == "^" {
 			return append(out, E)
 		}
 		if name == "" {

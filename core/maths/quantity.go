@@ -30,10 +30,15 @@ func (q Quantity) Text(digits int) string {
 	return WithUnit(s, q.Unit)
 }
 
+// ToTheCent says whether so many digits are shown as money to the cent.
+func (q Quantity) ToTheCent(digits int) bool {
+	return q.Unit.Money() && Significant(q.Value) > digits && q.Value.Cmp(big.NewRat(1, 1)) >= 0
+}
+
 // Show is the number of Text, and whether it is exact. Money that has to be rounded is
 // shown to the cent.
 func (q Quantity) Show(digits int) (string, bool) {
-	if q.Unit.Money() && Significant(q.Value) > digits && q.Value.Cmp(big.NewRat(1, 1)) >= 0 {
+	if q.ToTheCent(digits) {
 		cents := q.Value.FloatString(2)
 		v, _ := new(big.Rat).SetString(cents)
 		return group(strings.TrimSuffix(cents, ".00")), v.Cmp(q.Value) == 0

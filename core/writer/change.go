@@ -309,7 +309,7 @@ func (c change) worked(t task, shown string, exact bool) []string {
 	line := func(givens map[string]maths.Quantity, v *big.Rat, text string) {
 		values := map[string]string{}
 		for name, q := range givens {
-			values[name] = q.Text(5)
+			values[name], _ = t.variable(name).Show(q)
 		}
 		steps = append(steps, fmt.Sprintf("%s %s %s", maths.Substituted(t.problem.Expr, values), equals(maths.Significant(v) <= 5), text))
 	}

@@ -2,7 +2,6 @@ package writer
 
 import (
 	"fmt"
-	"math/big"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -116,16 +115,12 @@ func (e equation) ideas(ranges learned) []*idea {
 	return out
 }
 
-// digits is the precision of answers, constantDigits that of what a source gives.
-const (
-	digits         = 3
-	constantDigits = 15
-)
+// digits is the precision of answers.
+const digits = 3
 
 // write tells a task as a question.
 func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Question, error) {
-	answer := maths.Quantity{Value: t.answer, Unit: t.asked.Unit}
-	number, exact := answer.Show(digits)
+	number, exact := t.value().Show(digits)
 	shown := maths.WithUnit(number, t.asked.Unit)
 	q := question.Question{
 		Title:  t.title(),
@@ -145,7 +140,7 @@ func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Questio
 	slips := t.slips()
 	if kind == question.Numeric {
 		value, _ := maths.Decimal(t.answer, digits)
-		if t.asked.Unit.Money() {
+		if t.value().ToTheCent(digits) {
 			value = strings.ReplaceAll(number, ",", "")
 		}
 		q.Key = question.Key{Value: value, Unit: t.asked.Unit.Text, Tolerance: "0.5%"}
@@ -164,6 +159,9 @@ func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Questio
 	q = arrange(q, options, r)
 	return inOrder(q), nil
 }
+
+// value is what is asked for.
+func (t task) value() maths.Quantity { return maths.Quantity{Value: t.answer, Unit: t.asked.Unit} }
 
 func (t task) title() string {
 	if t.change != nil {
@@ -202,7 +200,8 @@ func (t task) stem(r *rand.Rand, b Brief, exact bool) string {
 		v := t.variable(name)
 		value := t.givens[name].Text(digits)
 		if v.Value != nil {
-			constants += "Take the " + v.Meaning + " as " + t.givens[name].Text(constantDigits) + ". "
+			full, _ := v.Show(t.givens[name])
+			constants += "Take the " + v.Meaning + " as " + full + ". "
 			continue
 		}
 		are = append(are, "the "+v.Meaning+" is "+value)
@@ -221,7 +220,7 @@ func (t task) stem(r *rand.Rand, b Brief, exact bool) string {
 	}
 	if !exact {
 		rounding := ", to three significant figures"
-		if t.asked.Unit.Money() && t.answer.Cmp(big.NewRat(1, 1)) >= 0 {
+		if t.value().ToTheCent(digits) {
 			rounding = ", to the nearest cent"
 		}
 		out = out[:len(out)-1] + rounding + out[len(out)-1:]
@@ -299,13 +298,8 @@ func (t task) worked(shown string, exact bool) []string {
 			continue // belongs to a formula that is not the right one
 		}
 		q := t.givens[name]
-		own := maths.Quantity{Value: q.In(v.Unit), Unit: v.Unit}
-		precision := 5
-		if v.Value != nil {
-			precision = constantDigits
-		}
-		number, whole := maths.Show(own.Value, precision)
-		values[name] = maths.WithUnit(number, v.Unit)
+		text, whole := v.Show(q)
+		values[name] = text
 		if name == t.converted {
 			steps = append(steps, fmt.Sprintf("%s %s %s", q.Text(digits), equals(whole), values[name]))
 		}

@@ -152,11 +152,7 @@ func line(f maths.Formula, asked string, givens map[string]maths.Quantity, value
 	shown := map[string]string{}
 	for name, q := range givens {
 		v, _ := f.Variable(name)
-		precision := 5
-		if v.Value != nil {
-			precision = 15 // as the source gives it
-		}
-		shown[name] = maths.Quantity{Value: q.In(v.Unit), Unit: v.Unit}.Text(precision)
+		shown[name], _ = v.Show(q)
 	}
 	return maths.Substituted(expr, shown) + sign(value.Value) + value.Text(3)
 }
