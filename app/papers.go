@@ -40,7 +40,7 @@ type PaperFile struct {
 
 // PaperKey is a key given by hand to the question that begins on a line.
 type PaperKey struct {
-	Line int    `json:"line"`
+	Line int    `json:"line" minimum:"0" maximum:"1000000"`
 	Key  string `json:"key" maxLength:"2000" doc:"as a list of answers states it: b; a, c; true; 6.9 kg"`
 }
 

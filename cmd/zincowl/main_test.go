@@ -177,7 +177,7 @@ func TestBadInputIsOneLineAndCodeTwo(t *testing.T) {
 		{`{"questions":[]}`, []string{"proof", "-"}, "holds no questions"},
 		{`{"id":"x","question":{"kind":"choice"},"response":"a"}`, []string{"mark", "-"}, "line 1: The stem is empty"},
 		{"not json", []string{"mark", "-"}, "line 1"},
-		{"", []string{"draft", "--brief", file(t, "b.json", `{"count":0}`), demoNotes}, "asks for no questions"},
+		{"", []string{"draft", "--brief", file(t, "b.json", `{"count":0}`), demoNotes}, "1 to 500 questions"},
 		{"", []string{"reset", "nobody"}, "--database"},
 		{"", []string{"serve", "--database", "postgres://127.0.0.1:1/none"}, "database"},
 	} {

@@ -45,13 +45,13 @@ var roles = []Role{Start, Stem, Option, Key, Explanation, Section, Given, Left}
 
 // Hint is what a person says of a line, counted from 1.
 type Hint struct {
-	Line int  `json:"line"`
+	Line int  `json:"line" minimum:"0" maximum:"1000000"`
 	As   Role `json:"as"`
 }
 
 // Ending is where a line ended.
 type Ending struct {
-	Line int    `json:"line"`
+	Line int    `json:"line" minimum:"0" maximum:"1000000"`
 	As   Role   `json:"as"`
 	Of   string `json:"of,omitempty"` // the id of its question or stimulus
 }

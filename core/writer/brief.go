@@ -1,6 +1,10 @@
 package writer
 
 import (
+	"fmt"
+	"maps"
+	"slices"
+
 	"zincowl/core/question"
 )
 
@@ -33,8 +37,69 @@ type From struct {
 	Source string `json:"source"`
 }
 
-// MaxCount is the largest batch.
-const MaxCount = 500
+const (
+	// MaxCount is the largest batch.
+	MaxCount = 500
+	// maxOptions is how many options a choice may have.
+	maxOptions = 10
+	// maxNamed is how many topics, sources or skills a brief may name.
+	maxNamed = 1000
+)
+
+// asked are the kinds that a brief may name. Some are not drafted yet; their
+// share goes to those that are.
+var asked = append([]question.Kind{question.Choices, question.TrueFalse, question.Short, question.Essay, question.Match}, kinds...)
+
+// Check says in a sentence what of a brief can't be done: every number in it
+// has bounds, and every level and kind has to be one that there is.
+func (b Brief) Check() error {
+	if b.Count < 1 || b.Count > MaxCount {
+		return fmt.Errorf("A batch has 1 to %d questions; this brief asks for %d.", MaxCount, b.Count)
+	}
+	wanted := 0
+	for _, level := range slices.Sorted(maps.Keys(b.Levels)) {
+		n := b.Levels[level]
+		if !slices.Contains(question.Levels, level) {
+			return fmt.Errorf("There is no level %q; the levels are easy, medium and hard.", clip(string(level)))
+		}
+		if n < 0 || n > MaxCount {
+			return fmt.Errorf("%d %s questions can't be written; ask for 0 to %d.", n, level, MaxCount)
+		}
+		wanted += n
+	}
+	if wanted > b.Count {
+		return fmt.Errorf("The levels add up to %d and the batch has %d questions; ask for fewer or for a larger batch.", wanted, b.Count)
+	}
+	for _, kind := range slices.Sorted(maps.Keys(b.Kinds)) {
+		share := b.Kinds[kind]
+		if !slices.Contains(asked, kind) {
+			return fmt.Errorf("There is no kind of question %q; ask for choice, numeric, blanks, expression or solution.", clip(string(kind)))
+		}
+		if !(share >= 0 && share <= MaxCount) { // a share or a number of questions
+			return fmt.Errorf("The share of %s questions is %g; a share is between 0 and 1.", kind, share)
+		}
+	}
+	if b.Options != 0 && (b.Options < 2 || b.Options > maxOptions) {
+		return fmt.Errorf("A choice has 2 to %d options; this brief asks for %d.", maxOptions, b.Options)
+	}
+	if w := b.WordProblems; w != nil && !(*w >= 0 && *w <= 1) {
+		return fmt.Errorf("The share of word problems is %g; a share is between 0 and 1.", *w)
+	}
+	for what, n := range map[string]int{"topics": len(b.Topics), "skills": len(b.CanDo), "sources": len(b.From)} {
+		if n > maxNamed {
+			return fmt.Errorf("The brief names %d %s; name at most %d.", n, what, maxNamed)
+		}
+	}
+	return nil
+}
+
+// clip shortens what somebody wrote so that a sentence can hold it.
+func clip(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
 
 func (b Brief) withDefaults() Brief {
 	if b.Options == 0 {
@@ -48,9 +113,6 @@ func (b Brief) withDefaults() Brief {
 		if len(b.Skills) > 0 {
 			b.Kinds = map[question.Kind]float64{question.Choice: 0.6, question.Blanks: 0.1, question.Numeric: 0.1, question.Expression: 0.1, question.Solution: 0.1}
 		}
-	}
-	if b.Count > MaxCount {
-		b.Count = MaxCount
 	}
 	return b
 }

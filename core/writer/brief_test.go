@@ -1,6 +1,8 @@
 package writer
 
 import (
+	"math"
+	"strings"
 	"testing"
 
 	"zincowl/core/question"
@@ -44,7 +46,35 @@ func TestSlotsKeepLevelsAndKinds(t *testing.T) {
 	if levels[question.Hard] != 5 || levels[question.Medium] != 4 || levels[""] != 11 || kinds[question.Choice] != 14 {
 		t.Errorf("%v, %v", levels, kinds)
 	}
-	if n := len(slots(Brief{Count: 9000}.withDefaults())); n != MaxCount {
-		t.Errorf("a batch of %d", n)
+}
+
+func TestBriefsAreBounded(t *testing.T) {
+	share := func(x float64) *float64 { return &x }
+	for says, b := range map[string]Brief{
+		"1 to 500 questions":     {},
+		"asks for -3":            {Count: -3},
+		"asks for 501":           {Count: 501},
+		"can't be written":       {Count: 5, Levels: map[question.Level]int{question.Easy: 1 << 62, question.Medium: 1 << 62, question.Hard: 1 << 62}},
+		"-1 hard":                {Count: 5, Levels: map[question.Level]int{question.Hard: -1}},
+		"add up to 6":            {Count: 5, Levels: map[question.Level]int{question.Hard: 3, question.Easy: 3}},
+		"no level \"trivial\"":   {Count: 5, Levels: map[question.Level]int{"trivial": 1}},
+		"no kind of question":    {Count: 5, Kinds: map[question.Kind]float64{"riddle": 1}},
+		"share of choice":        {Count: 5, Kinds: map[question.Kind]float64{question.Choice: math.Inf(1)}},
+		"share of numeric":       {Count: 5, Kinds: map[question.Kind]float64{question.Numeric: -1}},
+		"share of blanks":        {Count: 5, Kinds: map[question.Kind]float64{question.Blanks: math.NaN()}},
+		"2 to 10 options":        {Count: 5, Options: 1 << 40},
+		"share of word problems": {Count: 5, WordProblems: share(1.5)},
+		"names 1001 topics":      {Count: 5, Topics: make([]string, 1001)},
+	} {
+		err := b.Check()
+		if err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%+v: %v, want %q", b, err, says)
+		}
+		if _, drafted := Draft(t.Context(), Study(nil), b, nil); err == nil || drafted == nil || drafted.Error() != err.Error() {
+			t.Errorf("%+v is drafted: %v", b, drafted)
+		}
+	}
+	if err := (Brief{Count: MaxCount, Levels: map[question.Level]int{question.Hard: MaxCount}, Kinds: map[question.Kind]float64{question.Short: 0.2, question.Choice: 0.8}, Options: 5}).Check(); err != nil {
+		t.Error(err)
 	}
 }

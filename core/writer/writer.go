@@ -12,6 +12,7 @@ package writer
 import (
 	"cmp"
 	"context"
+	"errors"
 	"fmt"
 	"hash/fnv"
 	"maps"
@@ -142,15 +143,19 @@ type Declined struct {
 	Why  string `json:"why"`
 }
 
+// ErrTaken is what emit returns of a question that was written elsewhere in the
+// meantime; another is written in its place.
+var ErrTaken = errors.New("this question was written elsewhere")
+
 // Draft writes the questions of a brief and hands each to emit as soon as it is
 // written. It stops when the context ends or emit returns an error, and returns
-// that error. Questions whose ids the brief avoids are not written.
+// that error, or that of Check. Questions whose ids the brief avoids are not written.
 func Draft(ctx context.Context, m *Material, b Brief, emit func(question.Question) error) ([]Declined, error) {
+	if err := b.Check(); err != nil {
+		return nil, err
+	}
 	b = b.withDefaults()
 	b.used = map[string]int{}
-	if b.Count < 1 {
-		return nil, fmt.Errorf("The brief asks for no questions; ask for one or more.")
-	}
 	p := newPicker(m, b)
 	var declined []Declined
 	given := map[string]bool{}
@@ -161,14 +166,12 @@ func Draft(ctx context.Context, m *Material, b Brief, emit func(question.Questio
 		if err := ctx.Err(); err != nil {
 			return declined, err
 		}
-		q, ok := p.fill(slot, n, given)
-		if !ok {
-			declined = append(declined, Declined{slot.String(), p.why(slot)})
-			continue
-		}
-		given[q.ID] = true
-		if err := emit(q); err != nil {
+		filled, err := p.fill(ctx, slot, n, given, emit)
+		if err != nil {
 			return declined, err
+		}
+		if !filled {
+			declined = append(declined, Declined{slot.String(), p.why(slot)})
 		}
 	}
 	return declined, nil
@@ -299,7 +302,10 @@ func newPicker(m *Material, b Brief) *picker {
 // tries bounds how many ideas are asked for one slot.
 const tries = 400
 
-func (p *picker) fill(s slot, n int, given map[string]bool) (question.Question, bool) {
+// fill writes a question for a slot and hands it to emit, and says whether there
+// was one. What emit says is taken is passed over as what the brief avoids is, so
+// that a batch that is written again after a stop goes the same way.
+func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool, emit func(question.Question) error) (bool, error) {
 	wanted := []question.Kind{s.kind}
 	for _, k := range kinds {
 		if k != s.kind && p.brief.Kinds[k] > 0 {
@@ -308,6 +314,9 @@ func (p *picker) fill(s slot, n int, given map[string]bool) (question.Question, 
 	}
 	for _, kind := range wanted {
 		for try := range tries {
+			if err := ctx.Err(); err != nil {
+				return false, err
+			}
 			at := p.best(slot{s.level, kind})
 			if at < 0 {
 				break
@@ -324,14 +333,20 @@ func (p *picker) fill(s slot, n int, given map[string]bool) (question.Question, 
 			if given[q.ID] || p.stems[q.Asks()] {
 				continue
 			}
+			given[q.ID] = true
+			if err := emit(q); errors.Is(err, ErrTaken) {
+				continue
+			} else if err != nil {
+				return false, err
+			}
 			p.stems[q.Asks()] = true
 			p.topics[i.topic]++
 			p.passages[i.passage]++
 			p.subjects[i.subject]++
-			return q, true
+			return true, nil
 		}
 	}
-	return question.Question{}, false
+	return false, nil
 }
 
 // best is the index of the idea to try next for a slot, or -1.
