@@ -57,6 +57,8 @@ type App struct {
 
 	reader  Reader
 	fetcher Fetcher
+	hasher  *hasher
+	seen    used // sessions
 
 	mu      sync.Mutex
 	studied map[uuid.UUID]study // by course
@@ -64,7 +66,7 @@ type App struct {
 
 // New makes an App. The clock is passed in.
 func New(pool *pgxpool.Pool, queue Queue, now func() time.Time) *App {
-	return &App{pool: pool, queue: queue, now: now, reader: readAlone, studied: map[uuid.UUID]study{}}
+	return &App{pool: pool, queue: queue, now: now, reader: readAlone, hasher: newHasher(), studied: map[uuid.UUID]study{}}
 }
 
 // readAlone reads files in this process, without help from other programs.

@@ -162,11 +162,11 @@ func TestAccounts(t *testing.T) {
 		_, _, err := w.SignUp(ctx, c.name, c.password)
 		says(t, err, c.says)
 	}
-	if _, err := w.SignIn(ctx, "Owner", "a long sentence"); err != nil {
+	if _, err := w.SignIn(ctx, "Owner", "a long sentence", ""); err != nil {
 		t.Error(err)
 	}
 	for _, name := range []string{"owner", "nobody"} {
-		if _, err := w.SignIn(ctx, name, "the wrong sentence"); !errors.Is(err, app.ErrSignIn) {
+		if _, err := w.SignIn(ctx, name, "the wrong sentence", ""); !errors.Is(err, app.ErrSignIn) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
@@ -181,14 +181,14 @@ func TestAccounts(t *testing.T) {
 	says(t, err, "used before")
 	_, err = w.Recover(ctx, "owner", codes[4], "somebody else's code")
 	says(t, err, "do not belong together")
-	if _, err := w.SignIn(ctx, "forgetful", "quite another one"); err != nil {
+	if _, err := w.SignIn(ctx, "forgetful", "quite another one", ""); err != nil {
 		t.Error(err)
 	}
 	fresh, err := w.Reset(ctx, "forgetful")
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := w.SignIn(ctx, "forgetful", fresh); err != nil {
+	if _, err := w.SignIn(ctx, "forgetful", fresh, ""); err != nil {
 		t.Error("the operator's password does not work:", err)
 	}
 	if err := w.ChangeSettings(ctx, w.owner, app.Settings{Theme: "dark"}); err != nil {
@@ -369,7 +369,7 @@ func TestBatches(t *testing.T) {
 	if _, err := w.StartBatch(ctx, w.owner, w.course, failed, app.Brief{Count: 5}); err != nil {
 		t.Fatal(err)
 	}
-	if err := w.FailBatch(ctx, w.owner, w.course, failed); err != nil {
+	if err := w.FailBatch(ctx, failed); err != nil {
 		t.Fatal(err)
 	}
 	if b, err := w.Batch(ctx, w.owner, w.course, failed); err != nil || b.State != "failed" || b.Failure == "" {

@@ -22,7 +22,7 @@ func TestLoad(t *testing.T) {
 		}
 	}
 	a := app.New(pool, nil, func() time.Time { return now })
-	account, err := a.SignIn(ctx, demo.Name, demo.Password)
+	account, err := a.SignIn(ctx, demo.Name, demo.Password, "")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"golang.org/x/text/secure/precis"
 )
 
 // Account is a person who signs in.
@@ -17,13 +18,20 @@ type Account struct {
 	Settings json.RawMessage `db:"settings"`
 }
 
-func nameKey(name string) string { return strings.ToLower(strings.TrimSpace(name)) }
+// NameKey is what names that look alike share: letters in one case, one form for
+// what can be written in several, single spaces (RFC 8266, nicknames).
+func NameKey(name string) string {
+	if key, err := precis.Nickname.CompareKey(name); err == nil {
+		return key
+	}
+	return strings.ToLower(strings.TrimSpace(name))
+}
 
 // AddAccount stores a new account with the hashes of its recovery codes. The
 // error is Taken where the name is in use.
 func AddAccount(ctx context.Context, db DB, a Account, codes [][]byte, now time.Time) error {
 	_, err := db.Exec(ctx, `insert into accounts (id, name, name_key, password, created_at) values ($1, $2, $3, $4, $5)`,
-		a.ID, strings.TrimSpace(a.Name), nameKey(a.Name), a.Password, now)
+		a.ID, strings.TrimSpace(a.Name), NameKey(a.Name), a.Password, now)
 	if err != nil {
 		return err
 	}
@@ -41,7 +49,7 @@ func SetRecoveryCodes(ctx context.Context, db DB, account uuid.UUID, codes [][]b
 
 // AccountByName finds an account by the name it signs in with.
 func AccountByName(ctx context.Context, db DB, name string) (Account, error) {
-	return one[Account](ctx, db, `select id, name, password, settings from accounts where name_key = $1`, nameKey(name))
+	return one[Account](ctx, db, `select id, name, password, settings from accounts where name_key = $1`, NameKey(name))
 }
 
 // AccountByID finds an account.
@@ -57,6 +65,12 @@ func SetPassword(ctx context.Context, db DB, account uuid.UUID, hash string) err
 // SetSettings changes what an account chose about the interface.
 func SetSettings(ctx context.Context, db DB, account uuid.UUID, settings json.RawMessage) error {
 	return changed(ctx, db, `update accounts set settings = $2 where id = $1`, account, settings)
+}
+
+// HasRecoveryCode says ErrNotFound where there is no such unspent code.
+func HasRecoveryCode(ctx context.Context, db DB, account uuid.UUID, hash []byte) error {
+	var there int
+	return missing(db.QueryRow(ctx, `select 1 from recovery_codes where account_id = $1 and hash = $2 and used_at is null`, account, hash).Scan(&there))
 }
 
 // UseRecoveryCode spends a code, or says ErrNotFound where there is no such

@@ -53,6 +53,9 @@ func Open(ctx context.Context, url string) (*pgxpool.Pool, error) {
 	return pool, nil
 }
 
+// migrating is the number of the lock that a migration holds.
+const migrating = 0x7a696e63
+
 // Migrate brings a database to this version, with the tables of the job queue.
 func Migrate(ctx context.Context, url string) error {
 	pool, err := Open(ctx, url)
@@ -60,6 +63,17 @@ func Migrate(ctx context.Context, url string) error {
 		return err
 	}
 	defer pool.Close()
+	turn, err := pool.Acquire(ctx)
+	if err != nil {
+		return fmt.Errorf("connecting to the database: %w", err)
+	}
+	defer turn.Release()
+	// Several processes may start at once: one migrates, the others wait and find
+	// nothing left to do. The lock goes with the connection.
+	if _, err := turn.Exec(ctx, `select pg_advisory_lock($1)`, migrating); err != nil {
+		return fmt.Errorf("waiting for another migration: %w", err)
+	}
+	defer func() { _, _ = turn.Exec(context.WithoutCancel(ctx), `select pg_advisory_unlock($1)`, migrating) }()
 	db := stdlib.OpenDBFromPool(pool)
 	defer db.Close()
 	files, err := fs.Sub(migrations, "migrations")
@@ -169,8 +183,13 @@ func Announce(ctx context.Context, db DB, s Scope, what string) error {
 	return err
 }
 
-// Listen hears announcements until the context ends.
-func Listen(ctx context.Context, pool *pgxpool.Pool, hear func(course uuid.UUID, what string)) error {
+// Access is announced of an account, in place of a course, where a session of it
+// ended or a membership changed.
+const Access = "access"
+
+// Listen hears announcements until the context ends. It says once that it hears:
+// what was announced before may have been missed.
+func Listen(ctx context.Context, pool *pgxpool.Pool, hears func(), hear func(id uuid.UUID, what string)) error {
 	conn, err := pool.Acquire(ctx)
 	if err != nil {
 		return err
@@ -179,6 +198,7 @@ func Listen(ctx context.Context, pool *pgxpool.Pool, hear func(course uuid.UUID,
 	if _, err := conn.Exec(ctx, "listen "+channel); err != nil {
 		return err
 	}
+	hears()
 	for {
 		n, err := conn.Conn().WaitForNotification(ctx)
 		if err != nil {
@@ -187,8 +207,8 @@ func Listen(ctx context.Context, pool *pgxpool.Pool, hear func(course uuid.UUID,
 		if len(n.Payload) < 37 {
 			continue
 		}
-		if course, err := uuid.Parse(n.Payload[:36]); err == nil {
-			hear(course, n.Payload[37:])
+		if id, err := uuid.Parse(n.Payload[:36]); err == nil {
+			hear(id, n.Payload[37:])
 		}
 	}
 }

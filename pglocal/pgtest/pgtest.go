@@ -58,7 +58,12 @@ func run(m *testing.M) int {
 }
 
 // URL makes a fresh, migrated database and gives its connection string.
-func URL(t testing.TB) string {
+func URL(t testing.TB) string { return made(t, template) }
+
+// Empty makes a database without a table and gives its connection string.
+func Empty(t testing.TB) string { return made(t, "template1") }
+
+func made(t testing.TB, template string) string {
 	t.Helper()
 	ctx := context.Background()
 	conn, err := pgx.Connect(ctx, cluster.URL("postgres"))
