@@ -133,7 +133,7 @@ func (a *App) endArrival(ctx context.Context, account, course, id uuid.UUID, sta
 func (a *App) RunArrival(ctx context.Context, account, course, id uuid.UUID) error {
 	s, err := enter(ctx, a.pool, account, course, editors)
 	if errors.Is(err, ErrNotFound) || errors.Is(err, ErrForbidden) {
-		return nil // the course, or the membership, is gone
+		return store.AbandonArrival(ctx, a.pool, id, "Whoever brought this may not bring sources to this course any more.", a.now())
 	}
 	if err != nil {
 		return err
@@ -187,13 +187,12 @@ func (a *App) RunArrival(ctx context.Context, account, course, id uuid.UUID) err
 }
 
 // FailArrival records that an arrival can't be read.
-func (a *App) FailArrival(ctx context.Context, account, course, id uuid.UUID, slow bool) error {
+func (a *App) FailArrival(ctx context.Context, id uuid.UUID, slow bool) error {
 	says := "The reading stopped because of a fault of the program; your other sources are as they were. Bring it again, or as another format."
 	if slow {
 		says = "This took longer to read than is allowed; split it at a chapter and bring the parts."
 	}
-	_, err := a.endArrival(ctx, account, course, id, "refused", says)
-	return err
+	return store.AbandonArrival(ctx, a.pool, id, says, a.now())
 }
 
 // readArrival fetches what has to be fetched and reads it; what it returns keeps

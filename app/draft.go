@@ -64,12 +64,17 @@ type Brief struct {
 	Count   int                       `json:"count" minimum:"1" maximum:"500"`
 	Levels  map[question.Level]int    `json:"levels,omitempty" required:"false"`
 	Kinds   map[question.Kind]float64 `json:"kinds,omitempty" required:"false"`
-	Topics  []uuid.UUID               `json:"topics,omitempty" required:"false" nullable:"false"`
-	Sources []uuid.UUID               `json:"sources,omitempty" required:"false" nullable:"false"`
+	Topics  []uuid.UUID               `json:"topics,omitempty" required:"false" nullable:"false" maxItems:"600"`
+	Sources []uuid.UUID               `json:"sources,omitempty" required:"false" nullable:"false" maxItems:"600"`
 	Seed    uint64                    `json:"seed,omitempty" required:"false"`
 
 	WordProblems *float64 `json:"word_problems,omitempty" required:"false" minimum:"0" maximum:"1" doc:"share told as stories, within each level"`
 	Setting      string   `json:"setting,omitempty" required:"false" maxLength:"80" doc:"where stories happen: the works of a small hill town"`
+}
+
+// asked is the brief as the writer knows it, without topics and sources.
+func (b Brief) asked() writer.Brief {
+	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting}
 }
 
 // Bears is what the sources can bear of a topic.
@@ -167,15 +172,8 @@ func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b B
 	if b.Setting = strings.TrimSpace(b.Setting); strings.ContainsAny(b.Setting, "0123456789.?!;:<>$\n") {
 		return Batch{}, invalid("The setting %q can't stand in a sentence; name a place in a few words without numbers and stops, such as “the works of a small hill town”.", b.Setting)
 	}
-	wanted := 0
-	for level, n := range b.Levels {
-		if n < 0 {
-			return Batch{}, invalid("%d %s questions can't be written; ask for none or more.", n, level)
-		}
-		wanted += n
-	}
-	if wanted > b.Count {
-		return Batch{}, invalid("The levels add up to %d and the batch has %d questions; ask for fewer or for a larger batch.", wanted, b.Count)
+	if err := b.asked().Check(); err != nil {
+		return Batch{}, invalid("%s", err)
 	}
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
 		sources, err := store.Sources(ctx, tx, s)
@@ -264,7 +262,7 @@ var errCancelled = errors.New("cancelled")
 func (a *App) RunBatch(ctx context.Context, account, course, id uuid.UUID) error {
 	s, err := enter(ctx, a.pool, account, course, editors)
 	if errors.Is(err, ErrNotFound) || errors.Is(err, ErrForbidden) {
-		return nil // the course, or the membership, is gone
+		return store.AbandonBatch(ctx, a.pool, id, "Whoever asked for this batch may not draft in this course any more; what was drafted is kept.", a.now())
 	}
 	if err != nil {
 		return err
@@ -295,16 +293,8 @@ func (a *App) RunBatch(ctx context.Context, account, course, id uuid.UUID) error
 }
 
 // FailBatch records that a batch can't be drafted.
-func (a *App) FailBatch(ctx context.Context, account, course, id uuid.UUID) error {
-	s, err := store.Enter(ctx, a.pool, account, course)
-	if err != nil {
-		return err
-	}
-	says := "The batch stopped because of a fault of the program; what was drafted is kept. Ask for it again."
-	if err := store.EndBatch(ctx, a.pool, s, id, "failed", json.RawMessage("[]"), says, a.now()); err != nil {
-		return err
-	}
-	return store.Announce(ctx, a.pool, s, "batches")
+func (a *App) FailBatch(ctx context.Context, id uuid.UUID) error {
+	return store.AbandonBatch(ctx, a.pool, id, "The batch stopped because of a fault of the program; what was drafted is kept. Ask for it again.", a.now())
 }
 
 func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.Declined, error) {
@@ -317,13 +307,16 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 		return nil, err
 	}
 	brief := batchView(stored).Brief
-	want := writer.Brief{Count: brief.Count, Levels: brief.Levels, Kinds: brief.Kinds, Seed: brief.Seed, WordProblems: brief.WordProblems, Setting: brief.Setting}
+	want := brief.asked()
 	topics, err := store.Topics(ctx, a.pool, s)
 	if err != nil {
 		return nil, err
 	}
 	for _, t := range withBelow(topics, brief.Topics) {
 		want.Topics = append(want.Topics, t.String())
+	}
+	if len(brief.Topics) > 0 && len(want.Topics) == 0 {
+		return []writer.Declined{{Slot: counted(brief.Count, "question"), Why: "The topics that this batch was asked for are no longer in the outline; ask for others."}}, nil
 	}
 	if want.Skills, err = a.skills(ctx, a.pool, s); err != nil {
 		return nil, err
@@ -375,11 +368,18 @@ func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ord
 		if err != nil {
 			return err
 		}
-		if state == "cancelled" {
+		if state != "running" {
 			return errCancelled
 		}
-		if _, err := store.AddQuestion(ctx, tx, s, fresh, a.now()); err != nil {
+		added, err := store.AddQuestion(ctx, tx, s, fresh, a.now())
+		if err != nil {
 			return err
+		}
+		if !added { // drafted by this batch before a stop, or by another at the same time
+			if own, err := store.HasQuestion(ctx, tx, s, batch, fresh.Fingerprint); err != nil || own {
+				return err
+			}
+			return writer.ErrTaken
 		}
 		return store.Announce(ctx, tx, s, "batches")
 	})

@@ -24,8 +24,8 @@ type Arrival struct {
 // AddArrival stores what was brought, to be read, and says whether it is new. An
 // address comes without bytes.
 func AddArrival(ctx context.Context, db DB, s Scope, a Arrival, data []byte, now time.Time) (bool, error) {
-	tag, err := db.Exec(ctx, `insert into arrivals (id, course_id, account_id, name, address, sort, state, created_at) values ($1, $2, $3, $4, $5, $6, 'queued', $7)
-		on conflict (id) do nothing`, a.ID, s.course, s.account, a.Name, a.Address, a.Sort, now)
+	tag, err := db.Exec(ctx, `insert into arrivals (id, course_id, account_id, name, address, sort, state, size, created_at) values ($1, $2, $3, $4, $5, $6, 'queued', $7, $8)
+		on conflict (id) do nothing`, a.ID, s.course, s.account, a.Name, a.Address, a.Sort, len(data), now)
 	if err != nil || tag.RowsAffected() == 0 || a.Address != "" {
 		return tag.RowsAffected() > 0, err
 	}
@@ -71,5 +71,17 @@ func EndArrival(ctx context.Context, db DB, s Scope, id uuid.UUID, state, says s
 		return err
 	}
 	_, err = db.Exec(ctx, `delete from arrival_bytes where arrival_id = $1`, id)
+	return err
+}
+
+// AbandonArrival ends an arrival for whoever does the work, whether or not the
+// account that brought it may still do so, with a sentence why; and tells it.
+func AbandonArrival(ctx context.Context, db DB, id uuid.UUID, says string, now time.Time) error {
+	if _, err := db.Exec(ctx, `with ended as (
+			update arrivals set state = 'refused', says = $2, finished_at = $3 where id = $1 and state in ('queued', 'reading') returning course_id)
+		select pg_notify('`+channel+`', course_id || ' arrivals') from ended`, id, says, now); err != nil {
+		return err
+	}
+	_, err := db.Exec(ctx, `delete from arrival_bytes where arrival_id = $1`, id)
 	return err
 }

@@ -69,6 +69,15 @@ func EndBatch(ctx context.Context, db DB, s Scope, id uuid.UUID, state string, d
 	return err
 }
 
+// AbandonBatch ends a batch for whoever does the work, whether or not the account
+// that asked for it may still do so, with a sentence why; and tells it.
+func AbandonBatch(ctx context.Context, db DB, id uuid.UUID, says string, now time.Time) error {
+	_, err := db.Exec(ctx, `with ended as (
+			update batches set state = 'failed', failure = $2, finished_at = $3 where id = $1 and state in ('queued', 'running') returning course_id)
+		select pg_notify('`+channel+`', course_id || ' batches') from ended`, id, says, now)
+	return err
+}
+
 // Question is a question as the bench and the bank list it.
 type Question struct {
 	ID      uuid.UUID  `db:"id"`
@@ -115,6 +124,13 @@ type NewQuestion struct {
 type CitedPassage struct {
 	Source  uuid.UUID
 	Passage string
+}
+
+// HasQuestion says whether a batch has a question of a fingerprint.
+func HasQuestion(ctx context.Context, db DB, s Scope, batch uuid.UUID, fingerprint string) (bool, error) {
+	var has bool
+	err := db.QueryRow(ctx, `select exists(select 1 from questions where course_id = $1 and batch_id = $2 and fingerprint = $3)`, s.course, batch, fingerprint).Scan(&has)
+	return has, err
 }
 
 // AddQuestion stores a question with its first version. A repeat of one that

@@ -1,10 +1,14 @@
 // Package worker does the long work in the background, as River jobs on
 // PostgreSQL.
 //
-// A job is queued in the transaction that asked for it, so that there is never
-// one without the other. Its progress is rows that the job writes as it goes; a
-// job that is run again goes on where it was. Any number of processes may work
-// on one database.
+// What has to be done is a row that somebody asked for: an arrival to be read, a
+// batch to be drafted. A job carries a row; it is queued in the transaction that
+// asked for it where the account has a place left, else once it has one: an
+// account holds at most half of the places of all workers, and its small work
+// goes first (share.go). A worker shows life every few seconds; what one that has
+// fallen silent did goes on at another, and what no job carries is found
+// (watch.go). Every job can be done again: it goes on where it was, or begins
+// anew without a trace of the first time.
 package worker
 
 import (
@@ -13,6 +17,7 @@ import (
 	"fmt"
 	"log/slog"
 	"runtime"
+	"sync"
 	"time"
 
 	"github.com/google/uuid"
@@ -22,16 +27,31 @@ import (
 	"github.com/riverqueue/river/riverdriver/riverpgxv5"
 
 	"zincowl/app"
+	"zincowl/store"
 )
 
 // Queue takes jobs in, and does them once it is started. It implements
 // app.Queue.
 type Queue struct {
 	client *river.Client[pgx.Tx]
+	pool   *pgxpool.Pool
+	app    *app.App
+	log    *slog.Logger
+	id     string // of this worker
+	places int    // how many jobs it does at once, large ones left out
+
+	mu     sync.Mutex
+	doing  map[int64]time.Time // jobs of this worker; when one ended, or zero
+	cancel context.CancelFunc  // ends the watch
+	watch  sync.WaitGroup
 }
 
-// attempts is how often a job that fails is tried.
-const attempts = 3
+const (
+	// attempts is how often a job that fails is tried, and losses how often one
+	// may be lost with its worker.
+	attempts = 3
+	losses   = 8
+)
 
 // budget is how long one job may take, and reading how long the reading of one
 // file, which may be a book of pictures.
@@ -44,56 +64,70 @@ const (
 // still told.
 const slack = 15 * time.Second
 
+// The queues: large work has places of its own, so that it never fills those of
+// small work.
+const (
+	small = river.QueueDefault
+	large = "large"
+)
+
 // New makes a queue whose jobs run the journeys of an App.
 func New(pool *pgxpool.Pool, a *app.App, log *slog.Logger) (*Queue, error) {
+	q := &Queue{pool: pool, app: a, log: log, id: uuid.NewString(), places: max(2, runtime.NumCPU()), doing: map[int64]time.Time{}}
 	workers := river.NewWorkers()
-	river.AddWorker(workers, &drafter{app: a, log: log})
-	river.AddWorker(workers, &reader{app: a, log: log})
+	river.AddWorker(workers, &drafter{queue: q})
+	river.AddWorker(workers, &reader{queue: q})
 	client, err := river.NewClient(riverpgxv5.New(pool), &river.Config{
+		ID:                q.id,
 		Logger:            slog.New(slog.DiscardHandler), // jobs log what a person may act on themselves
 		MaxAttempts:       attempts,
 		JobTimeout:        budget,
 		FetchPollInterval: time.Second,
-		Queues:            map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: max(2, runtime.NumCPU())}},
+		Queues:            map[string]river.QueueConfig{small: {MaxWorkers: q.places}, large: {MaxWorkers: max(1, q.places/2)}},
 		Workers:           workers,
 	})
 	if err != nil {
 		return nil, fmt.Errorf("making the job queue: %w", err)
 	}
-	return &Queue{client}, nil
+	q.client = client
+	return q, nil
 }
 
 // Start begins to do jobs, until Stop.
-func (q *Queue) Start(ctx context.Context) error { return q.client.Start(ctx) }
+func (q *Queue) Start(ctx context.Context) error {
+	if err := q.showLife(ctx); err != nil {
+		return fmt.Errorf("showing life: %w", err)
+	}
+	if err := q.client.Start(ctx); err != nil {
+		return err
+	}
+	watching, cancel := context.WithCancel(context.WithoutCancel(ctx))
+	q.cancel = cancel
+	q.watch.Go(func() { q.keepWatch(watching) })
+	return nil
+}
 
 // Stop lets running jobs end; those that take longer than the context are
 // cancelled and go on when a worker is next there.
 func (q *Queue) Stop(ctx context.Context) error {
-	if err := q.client.Stop(ctx); err == nil {
-		return nil
+	err := q.client.Stop(ctx)
+	if err != nil {
+		hard, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+		defer cancel()
+		err = q.client.StopAndCancel(hard)
 	}
-	hard, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+	q.cancel()
+	q.watch.Wait()
+	last, cancel := context.WithTimeout(context.Background(), 2*time.Second)
 	defer cancel()
-	return q.client.StopAndCancel(hard)
-}
-
-// Draft queues the drafting of a batch.
-func (q *Queue) Draft(ctx context.Context, tx pgx.Tx, account, course, batch uuid.UUID) error {
-	_, err := q.client.InsertTx(ctx, tx, draft{account, course, batch}, &river.InsertOpts{UniqueOpts: river.UniqueOpts{ByArgs: true}})
-	return err
-}
-
-// Read queues the reading of an arrival.
-func (q *Queue) Read(ctx context.Context, tx pgx.Tx, account, course, arrival uuid.UUID) error {
-	_, err := q.client.InsertTx(ctx, tx, read{account, course, arrival}, &river.InsertOpts{UniqueOpts: river.UniqueOpts{ByArgs: true}})
-	return err
+	return errors.Join(err, store.EndWorker(last, q.pool, q.id))
 }
 
 // draft is the job of drafting one batch.
 type draft struct {
 	Account uuid.UUID `json:"account"`
 	Course  uuid.UUID `json:"course"`
-	Batch   uuid.UUID `json:"batch" river:"unique"`
+	Batch   uuid.UUID `json:"batch"`
 }
 
 // Kind is the job's name in the queue.
@@ -101,31 +135,25 @@ func (draft) Kind() string { return "draft" }
 
 type drafter struct {
 	river.WorkerDefaults[draft]
-	app *app.App
-	log *slog.Logger
+	queue *Queue
 }
 
-// Work drafts the batch. After the last try that failed the batch is recorded
-// as failed, so that the person is not left waiting.
+// Work drafts the batch.
 func (d *drafter) Work(ctx context.Context, job *river.Job[draft]) error {
 	at := job.Args
-	err := d.app.RunBatch(ctx, at.Account, at.Course, at.Batch)
-	if err == nil || job.Attempt < job.MaxAttempts {
-		return err
-	}
-	d.log.Error("a batch could not be drafted", "batch", at.Batch, "error", err)
-	ctx = context.WithoutCancel(ctx)
-	if failed := d.app.FailBatch(ctx, at.Account, at.Course, at.Batch); failed != nil {
-		return fmt.Errorf("recording that the batch failed: %w", failed)
-	}
-	return river.JobCancel(err)
+	return d.queue.do(ctx, job.JobRow.ID, at.Account, job.Attempt, func(ctx context.Context) error {
+		return d.queue.app.RunBatch(ctx, at.Account, at.Course, at.Batch)
+	}, func(ctx context.Context, err error) error {
+		d.queue.log.Error("a batch could not be drafted", "batch", at.Batch, "course", at.Course, "account", at.Account, "error", err)
+		return d.queue.app.FailBatch(ctx, at.Batch)
+	})
 }
 
 // read is the job of reading one arrival.
 type read struct {
 	Account uuid.UUID `json:"account"`
 	Course  uuid.UUID `json:"course"`
-	Arrival uuid.UUID `json:"arrival" river:"unique"`
+	Arrival uuid.UUID `json:"arrival"`
 }
 
 // Kind is the job's name in the queue.
@@ -133,27 +161,42 @@ func (read) Kind() string { return "read" }
 
 type reader struct {
 	river.WorkerDefaults[read]
-	app *app.App
-	log *slog.Logger
+	queue *Queue
 }
 
 // Timeout is how long a file may take.
 func (r *reader) Timeout(*river.Job[read]) time.Duration { return reading }
 
-// Work reads the arrival. What takes too long is not tried again; what fails
-// otherwise is, and recorded as refused after the last try.
+// Work reads the arrival.
 func (r *reader) Work(ctx context.Context, job *river.Job[read]) error {
 	at := job.Args
-	bounded, cancel := context.WithTimeout(ctx, reading-slack)
-	defer cancel()
-	err := r.app.RunArrival(bounded, at.Account, at.Course, at.Arrival)
-	slow := errors.Is(err, context.DeadlineExceeded)
-	if err == nil || job.Attempt < job.MaxAttempts && !slow {
+	return r.queue.do(ctx, job.JobRow.ID, at.Account, job.Attempt, func(ctx context.Context) error {
+		ctx, cancel := context.WithTimeout(ctx, reading-slack)
+		defer cancel()
+		return r.queue.app.RunArrival(ctx, at.Account, at.Course, at.Arrival)
+	}, func(ctx context.Context, err error) error {
+		r.queue.log.Error("an arrival could not be read", "arrival", at.Arrival, "course", at.Course, "account", at.Account, "error", err)
+		return r.queue.app.FailArrival(ctx, at.Arrival, errors.Is(err, context.DeadlineExceeded))
+	})
+}
+
+// do does a job of an account. What takes too long is not tried again; what fails
+// otherwise is, and after the last try it is recorded that it failed, so that the
+// person is not left waiting. A job that the worker's own end cuts off goes on
+// when one is next there, and none of its tries is lost.
+func (q *Queue) do(ctx context.Context, id int64, account uuid.UUID, attempt int, work func(context.Context) error, failed func(context.Context, error) error) error {
+	q.begin(id)
+	err := work(ctx)
+	q.end(id)
+	if errors.Is(ctx.Err(), context.Canceled) { // also of what told nobody that it was cut off
+		return river.JobSnooze(time.Second)
+	}
+	defer q.next(context.WithoutCancel(ctx), account)
+	if err == nil || attempt < attempts && !errors.Is(err, context.DeadlineExceeded) {
 		return err
 	}
-	r.log.Error("an arrival could not be read", "arrival", at.Arrival, "error", err)
-	if failed := r.app.FailArrival(context.WithoutCancel(ctx), at.Account, at.Course, at.Arrival, slow); failed != nil {
-		return fmt.Errorf("recording that the arrival failed: %w", failed)
+	if ended := failed(context.WithoutCancel(ctx), err); ended != nil {
+		return fmt.Errorf("recording that a job failed: %w", ended) // the watch finds it
 	}
 	return river.JobCancel(err)
 }
