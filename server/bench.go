@@ -29,7 +29,7 @@ func (s *Server) benchOperations() {
 		OfQuestion
 		Body struct {
 			State   string `json:"state" enum:"bench,bank,dropped"`
-			Version int    `json:"version"`
+			Version int    `json:"version" minimum:"0" maximum:"2000000000"`
 		}
 	}) (app.Benched, error) {
 		return s.app.Judge(ctx, account(ctx), in.Course, in.Question, in.Body.State, in.Body.Version)
@@ -38,17 +38,17 @@ func (s *Server) benchOperations() {
 		OfQuestion
 		Body struct {
 			app.Edit
-			Version int `json:"version"`
+			Version int `json:"version" minimum:"0" maximum:"2000000000"`
 		}
 	}) (app.Benched, error) {
 		return s.app.EditQuestion(ctx, account(ctx), in.Course, in.Question, in.Body.Edit, in.Body.Version)
-	})
+	}, large(questionBytes), dear)
 	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/correction", "accept-correction", "Make the proof's correction the new version", func(ctx context.Context, in *struct {
 		OfQuestion
 		Body struct {
-			Version int `json:"version"`
+			Version int `json:"version" minimum:"0" maximum:"2000000000"`
 		}
 	}) (app.Benched, error) {
 		return s.app.AcceptCorrection(ctx, account(ctx), in.Course, in.Question, in.Body.Version)
-	})
+	}, dear)
 }

@@ -17,25 +17,32 @@ import (
 
 // changes passes what is announced in the database on to open pages. A page
 // that is slow to read misses repetitions, never the fact that something
-// changed: each waiting set holds a kind of change once.
+// changed: each waiting set holds a kind of change once. Where the database was
+// not heard for a while every page is told that everything changed.
 type changes struct {
 	mu    sync.Mutex
-	pages map[uuid.UUID]map[*page]bool
+	pages map[*page]bool // nil once the server stops
 }
 
 type page struct {
+	course, account uuid.UUID
+
 	mu      sync.Mutex
 	pending map[string]bool
 	wake    chan struct{}
 }
 
-func newChanges() *changes { return &changes{pages: map[uuid.UUID]map[*page]bool{}} }
+// everything lists the kinds of change.
+var everything = []string{"course", "arrivals", "sources", "batches", "bench", "drills", "responses"}
+
+func newChanges() *changes { return &changes{pages: map[*page]bool{}} }
 
 // listen hears the database until the context ends; a lost connection is taken
 // up again.
 func (c *changes) listen(ctx context.Context, pool *pgxpool.Pool, log *slog.Logger) {
 	for ctx.Err() == nil {
-		if err := store.Listen(ctx, pool, c.tell); err != nil && ctx.Err() == nil {
+		err := store.Listen(ctx, pool, func() { c.each(func(*page) []string { return everything }) }, c.tell)
+		if err != nil && ctx.Err() == nil {
 			log.Warn("changes are not heard for a moment", "error", err)
 			select {
 			case <-ctx.Done():
@@ -45,20 +52,35 @@ func (c *changes) listen(ctx context.Context, pool *pgxpool.Pool, log *slog.Logg
 	}
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	for _, pages := range c.pages {
-		for p := range pages {
-			close(p.wake) // lets open streams end, so that the server can stop
-		}
+	for p := range c.pages {
+		close(p.wake) // lets open streams end, so that the server can stop
 	}
 	c.pages = nil
 }
 
-func (c *changes) tell(course uuid.UUID, what string) {
+// tell passes on that something of a course changed, or the access of an account.
+func (c *changes) tell(id uuid.UUID, what string) {
+	c.each(func(p *page) []string {
+		if what == store.Access && p.account == id || p.course == id {
+			return []string{what}
+		}
+		return nil
+	})
+}
+
+// each tells every page what concerns it.
+func (c *changes) each(concerns func(*page) []string) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	for p := range c.pages[course] {
+	for p := range c.pages {
+		told := concerns(p)
+		if len(told) == 0 {
+			continue
+		}
 		p.mu.Lock()
-		p.pending[what] = true
+		for _, what := range told {
+			p.pending[what] = true
+		}
 		p.mu.Unlock()
 		select {
 		case p.wake <- struct{}{}:
@@ -67,28 +89,32 @@ func (c *changes) tell(course uuid.UUID, what string) {
 	}
 }
 
-// open registers a page; false where the server is stopping.
-func (c *changes) open(course uuid.UUID) (*page, bool) {
+// linesMost is how many lines of changes an account may hold open at once.
+const linesMost = 64
+
+// open registers a page; false where the server is stopping or the account holds
+// too many lines.
+func (c *changes) open(course, account uuid.UUID) (*page, bool) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	if c.pages == nil {
+	held := 0
+	for p := range c.pages {
+		if p.account == account {
+			held++
+		}
+	}
+	if c.pages == nil || held >= linesMost {
 		return nil, false
 	}
-	p := &page{pending: map[string]bool{}, wake: make(chan struct{}, 1)}
-	if c.pages[course] == nil {
-		c.pages[course] = map[*page]bool{}
-	}
-	c.pages[course][p] = true
+	p := &page{course: course, account: account, pending: map[string]bool{}, wake: make(chan struct{}, 1)}
+	c.pages[p] = true
 	return p, true
 }
 
-func (c *changes) close(course uuid.UUID, p *page) {
+func (c *changes) close(p *page) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	delete(c.pages[course], p)
-	if len(c.pages[course]) == 0 {
-		delete(c.pages, course)
-	}
+	delete(c.pages, p)
 }
 
 func (p *page) take() []string {
@@ -114,17 +140,18 @@ func (s *Server) changeOperation() {
 	sse.Register(s.api, huma.Operation{
 		OperationID: "changes", Method: http.MethodGet, Path: "/api/courses/{course}/changes", Summary: "Hear what changes in a course",
 	}, map[string]any{"message": change{}}, func(ctx context.Context, in *InCourse, send sse.Sender) {
-		p, ok := s.changes.open(in.Course)
+		p, ok := s.changes.open(in.Course, account(ctx))
 		if !ok {
 			return
 		}
-		defer s.changes.close(in.Course, p)
+		defer s.changes.close(p)
 		beat := time.NewTicker(heartbeat)
 		defer beat.Stop()
 		if send.Data(change{}) != nil {
 			return
 		}
 		for {
+			var told []string
 			select {
 			case <-ctx.Done():
 				return
@@ -132,13 +159,16 @@ func (s *Server) changeOperation() {
 				if !ok {
 					return
 				}
-				for _, what := range p.take() {
-					if send.Data(change{what}) != nil {
-						return
-					}
-				}
+				told = p.take()
 			case <-beat.C:
-				if send.Data(change{}) != nil {
+				told = []string{store.Access, ""}
+			}
+			for _, what := range told {
+				if what == store.Access {
+					if v, err := s.app.Visit(ctx, callerOf(ctx).session, in.Course); err != nil || !v.Member {
+						return // signed out, or no member any more; what can't be told ends as well
+					}
+				} else if send.Data(change{what}) != nil {
 					return
 				}
 			}

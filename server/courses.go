@@ -4,7 +4,6 @@ import (
 	"context"
 	"net/http"
 
-	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"zincowl/app"
@@ -21,7 +20,7 @@ func (s *Server) courseOperations() {
 	})
 	operation(s, http.MethodPost, "/api/courses", "add-course", "Make a course", func(ctx context.Context, in *struct{ Body app.NewCourse }) (app.Course, error) {
 		return s.app.AddCourse(ctx, account(ctx), in.Body)
-	})
+	}, large(outlineBytes))
 	operation(s, http.MethodGet, "/api/courses/{course}", "course", "Read a course with its live numbers", func(ctx context.Context, in *InCourse) (app.Course, error) {
 		return s.app.Course(ctx, account(ctx), in.Course)
 	})
@@ -29,7 +28,7 @@ func (s *Server) courseOperations() {
 		InCourse
 		Body struct {
 			app.CourseText
-			Version int `json:"version"`
+			Version int `json:"version" minimum:"0" maximum:"2000000000"`
 		}
 	}) (app.Course, error) {
 		return s.app.ChangeCourse(ctx, account(ctx), in.Course, in.Body.CourseText, in.Body.Version)
@@ -41,21 +40,21 @@ func (s *Server) courseOperations() {
 		InCourse
 		Body struct {
 			Topics  []app.SyllabusTopic `json:"topics" nullable:"false" maxItems:"600"`
-			Version int                 `json:"version"`
+			Version int                 `json:"version" minimum:"0" maximum:"2000000000"`
 		}
 	}) (app.Syllabus, error) {
 		return s.app.ChangeSyllabus(ctx, account(ctx), in.Course, in.Body.Topics, in.Body.Version)
-	})
+	}, large(outlineBytes), dear)
 	operation(s, http.MethodPost, "/api/courses/{course}/syllabus/outline", "read-outline", "Say how an outline is understood", func(ctx context.Context, in *struct {
 		InCourse
 		Name    string `query:"name" maxLength:"300" doc:"the file's name; empty for pasted text"`
 		RawBody []byte `contentType:"application/octet-stream"`
 	}) (app.OutlineView, error) {
 		return s.app.ReadOutline(ctx, account(ctx), in.Course, in.Name, in.RawBody)
-	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
+	}, large(paperBytes), dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/syllabus/proposal", "propose-outline", "Make an outline of the sources' headings", func(ctx context.Context, in *InCourse) (app.OutlineView, error) {
 		return s.app.ProposeOutline(ctx, account(ctx), in.Course)
-	})
+	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/syllabus/placed", "placed", "List what belongs to a topic, or to none, least sure first", func(ctx context.Context, in *struct {
 		InCourse
 		Topic string `query:"topic" format:"uuid" doc:"left out for what belongs to none"`

@@ -18,7 +18,7 @@ type OfBatch struct {
 func (s *Server) draftOperations() {
 	operation(s, http.MethodGet, "/api/courses/{course}/bears", "bears", "What the sources can bear", func(ctx context.Context, in *InCourse) ([]app.Bears, error) {
 		return s.app.CanBear(ctx, account(ctx), in.Course)
-	})
+	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/batches", "batches", "List the latest batches", func(ctx context.Context, in *InCourse) ([]app.Batch, error) {
 		return s.app.Batches(ctx, account(ctx), in.Course)
 	})

@@ -20,7 +20,7 @@ type OfDrill struct {
 // OfPlace names a place of a drill.
 type OfPlace struct {
 	OfDrill
-	Position int `path:"position" minimum:"1"`
+	Position int `path:"position" minimum:"1" maximum:"100000"`
 }
 
 func (s *Server) drillOperations() {

@@ -28,14 +28,10 @@ func serveInterface() http.HandlerFunc {
 	assets := http.FileServerFS(files)
 	return func(w http.ResponseWriter, r *http.Request) {
 		h := w.Header()
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("Referrer-Policy", "same-origin")
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
 		switch {
-		case strings.HasPrefix(name, "api/"):
-			h.Set("Content-Type", "application/problem+json")
-			w.WriteHeader(http.StatusNotFound)
-			fmt.Fprintf(w, `{"status":404,"detail":%q}`, nothingHere)
+		case isAPI(r.URL.Path):
+			tell(w, http.StatusNotFound, nothingHere)
 			return
 		case r.Method != http.MethodGet && r.Method != http.MethodHead:
 			w.WriteHeader(http.StatusMethodNotAllowed)

@@ -2,26 +2,30 @@
 // live changes as server-sent events, and the interface itself.
 //
 // An operation, in the file of its journey, turns a request into a call of
-// package app and its errors into statuses; it decides nothing. Who signed in
-// is read from the session by one middleware; another lets nobody into a course
-// who is no member, before anything else of the request is looked at.
+// package app and its errors into statuses; it decides nothing. Who asks is found
+// out by one middleware, which lets nobody into a course who is no member, before
+// anything else of the request is looked at. What a request may hold, take and
+// wait for is bounded in bounds.go.
 package server
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"log/slog"
+	"math"
 	"net/http"
+	"net/netip"
+	"runtime/debug"
+	"strconv"
+	"strings"
 	"time"
 
-	"github.com/alexedwards/scs/pgxstore"
-	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
-	"github.com/go-chi/httprate"
-	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/pgxpool"
 
 	"zincowl/app"
@@ -29,55 +33,57 @@ import (
 
 // Options change how the server runs.
 type Options struct {
-	// SecureCookies sends session cookies over TLS only; for a server that is
-	// reached by https.
+	// SecureCookies sends cookies over TLS only and tells browsers to come by TLS
+	// alone; for a server that is reached by https.
 	SecureCookies bool
 	// SignIns is how many tries at signing in, up or recovering one address
-	// has in a minute; 0 means the default of 20.
+	// has in a minute; 0 means the default of 300.
 	SignIns int
+	// TrustedProxies are those whose word on whom they ask for is taken.
+	TrustedProxies []netip.Prefix
+	// Heavy is how many requests that take much memory or computation are served
+	// at once; 0 means the default of 4.
+	Heavy int
 }
 
 const (
-	signIns         = 20
-	sessionLifetime = 30 * 24 * time.Hour
-	sessionIdle     = 7 * 24 * time.Hour
+	signIns = 300
+	heavy   = 4
+	// heavyPatience is how long such a request waits for its turn.
+	heavyPatience = 3 * time.Second
+	// keepEvery is how often it is written down which sessions were used.
+	keepEvery = time.Minute
 )
 
 // Server answers HTTP requests.
 type Server struct {
-	app      *app.App
-	log      *slog.Logger
-	sessions *scs.SessionManager
-	changes  *changes
-	api      huma.API
-	handler  http.Handler
+	app     *app.App
+	pool    *pgxpool.Pool
+	log     *slog.Logger
+	options Options
+	changes *changes
+	heavy   chan struct{}
+	metrics *metrics
+	api     huma.API
+	handler http.Handler
 }
 
 // New makes a server. It hears the changes that any process announces until
 // the context ends.
 func New(ctx context.Context, pool *pgxpool.Pool, a *app.App, log *slog.Logger, o Options) *Server {
-	s := &Server{app: a, log: log, changes: newChanges(), sessions: scs.New()}
-	s.sessions.Store = pgxstore.New(pool)
-	s.sessions.Lifetime, s.sessions.IdleTimeout = sessionLifetime, sessionIdle
-	s.sessions.Cookie.Name = "zincowl"
-	s.sessions.Cookie.Secure = o.SecureCookies
-	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
-	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
-		log.Error("the session could not be read or written", "error", err)
-		http.Error(w, "The session could not be read; load the page again.", http.StatusInternalServerError)
-	}
-	if o.SignIns == 0 {
-		o.SignIns = signIns
-	}
+	o.SignIns, o.Heavy = cmp.Or(o.SignIns, signIns), cmp.Or(o.Heavy, heavy)
+	s := &Server{app: a, pool: pool, log: log, options: o, changes: newChanges(), heavy: make(chan struct{}, o.Heavy), metrics: newMetrics(pool)}
 	go s.changes.listen(ctx, pool, log)
+	go a.KeepSessions(ctx, keepEvery, func(err error) { log.Error("sessions could not be kept", "error", err) })
 
 	r := chi.NewRouter()
-	r.Use(middleware.Recoverer, http.NewCrossOriginProtection().Handler, middleware.Compress(5))
-	r.Group(func(r chi.Router) {
-		r.Use(limited(o.SignIns), s.sessions.LoadAndSave)
-		s.describe(r)
-	})
+	r.Use(s.recovered, guardedHeaders(o.SecureCookies), readable, http.NewCrossOriginProtection().Handler, paced, middleware.Compress(5), s.limited)
+	s.healthRoutes(r)
+	s.describe(r)
 	r.NotFound(serveInterface())
+	r.MethodNotAllowed(func(w http.ResponseWriter, r *http.Request) {
+		tell(w, http.StatusMethodNotAllowed, "This address does not answer to "+r.Method+".")
+	})
 	s.handler = r
 	return s
 }
@@ -85,9 +91,19 @@ func New(ctx context.Context, pool *pgxpool.Pool, a *app.App, log *slog.Logger, 
 // ServeHTTP answers one request.
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.ServeHTTP(w, r) }
 
+// HTTP is the server of the standard library that serves this one, with the
+// bounds that belong before any handler.
+func (s *Server) HTTP() *http.Server {
+	return &http.Server{
+		Handler: s, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: headerBytes,
+		WriteTimeout: filePatience + headStart, // of an answer that never begins; one that has begun is paced
+		ErrorLog:     slog.NewLogLogger(s.log.Handler(), slog.LevelWarn),
+	}
+}
+
 // Description is the OpenAPI description of all operations, as JSON.
 func Description() ([]byte, error) {
-	s := &Server{sessions: scs.New()}
+	s := &Server{}
 	s.describe(chi.NewRouter())
 	return s.api.OpenAPI().MarshalJSON()
 }
@@ -98,8 +114,10 @@ func (s *Server) describe(r chi.Router) {
 	config := huma.DefaultConfig("Zinc Owl", "1")
 	config.DocsPath, config.SchemasPath, config.OpenAPIPath = "", "", "/api/openapi"
 	config.CreateHooks = nil // no $schema in bodies
+	format := huma.Format{Marshal: huma.DefaultJSONFormat.Marshal, Unmarshal: boundedJSON}
+	config.Formats = map[string]huma.Format{"application/json": format, "json": format}
 	s.api = humachi.New(r, config)
-	s.api.UseMiddleware(s.signedIn, s.member)
+	s.api.UseMiddleware(s.observed, s.admit, s.inTurn)
 	s.accountOperations()
 	s.courseOperations()
 	s.sourceOperations()
@@ -109,90 +127,90 @@ func (s *Server) describe(r chi.Router) {
 	s.changeOperation()
 }
 
-// limited bounds how often one address may try to sign in, up or recover.
-func limited(perMinute int) func(http.Handler) http.Handler {
-	limit := httprate.LimitBy(perMinute, time.Minute, httprate.KeyByIP, httprate.WithLimitHandler(func(w http.ResponseWriter, r *http.Request) {
-		w.Header().Set("Content-Type", "application/problem+json")
-		w.WriteHeader(http.StatusTooManyRequests)
-		w.Write([]byte(`{"status":429,"detail":"Too many tries in a short time; wait a minute and try again."}`))
-	}))
-	return func(next http.Handler) http.Handler {
-		bounded := limit(next)
-		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			if r.Method == http.MethodPost && guarded[r.URL.Path] {
-				bounded.ServeHTTP(w, r)
-				return
+// recovered turns a panic into an answer, and a line in the log.
+func (s *Server) recovered(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		defer func() {
+			switch p := recover(); {
+			case p == nil:
+			case p == http.ErrAbortHandler:
+				panic(p)
+			case r.Context().Err() != nil: // nobody waits for the answer any more
+			default:
+				s.log.Error("a request failed without an error", "path", r.URL.Path, "panic", p, "stack", string(debug.Stack()))
+				tell(w, http.StatusInternalServerError, ourFault)
 			}
-			next.ServeHTTP(w, r)
-		})
-	}
+		}()
+		next.ServeHTTP(w, r)
+	})
 }
 
-// guarded are the paths where a password or code can be guessed at.
-var guarded = map[string]bool{"/api/session": true, "/api/accounts": true, "/api/recovery": true}
+// dear marks an operation that takes much memory or computation.
+func dear(op *huma.Operation) { mark(op, "dear") }
 
-// open marks an operation that needs no session.
-var open = map[string]any{"open": true}
-
-type accountKey struct{}
-
-// signedIn puts the account into the context, or answers 401.
-func (s *Server) signedIn(ctx huma.Context, next func(huma.Context)) {
-	id, err := uuid.Parse(s.sessions.GetString(ctx.Context(), "account"))
-	if err != nil {
-		if ctx.Operation().Metadata["open"] == true {
-			next(ctx)
-			return
-		}
-		s.write(ctx, http.StatusUnauthorized, "You are not signed in; sign in first.")
-		return
-	}
-	next(huma.WithValue(ctx, accountKey{}, id))
-}
-
-// account is who signed in.
-func account(ctx context.Context) uuid.UUID {
-	id, _ := ctx.Value(accountKey{}).(uuid.UUID)
-	return id
-}
-
-// member answers 404 to whoever is no member of the course in the path.
-func (s *Server) member(ctx huma.Context, next func(huma.Context)) {
-	text := ctx.Param("course")
-	if text == "" {
+// inTurn lets only so many dear requests run at once, and answers 503 to one
+// that would wait for long.
+func (s *Server) inTurn(ctx huma.Context, next func(huma.Context)) {
+	if !marked(ctx, "dear") {
 		next(ctx)
 		return
 	}
-	course, err := uuid.Parse(text)
-	if err != nil {
-		s.write(ctx, http.StatusNotFound, nothingHere)
-		return
+	turn := time.NewTimer(heavyPatience)
+	defer turn.Stop()
+	select {
+	case s.heavy <- struct{}{}:
+		defer func() { <-s.heavy }()
+		next(ctx)
+	case <-turn.C:
+		s.refuse(ctx, app.ErrBusy)
+	case <-ctx.Context().Done():
 	}
-	if err := s.app.Member(ctx.Context(), account(ctx.Context()), course); err != nil {
-		problem := s.problem(err)
-		s.write(ctx, problem.GetStatus(), problem.Error())
-		return
+}
+
+// refuse answers with an error of a journey.
+func (s *Server) refuse(ctx huma.Context, err error) {
+	p := s.problem(err)
+	if with, ok := p.(huma.HeadersError); ok {
+		for name, values := range with.GetHeaders() {
+			ctx.SetHeader(name, values[0])
+		}
 	}
-	next(ctx)
+	s.write(ctx, p.GetStatus(), p.Error())
 }
 
 func (s *Server) write(ctx huma.Context, status int, says string) {
 	if err := huma.WriteErr(s.api, ctx, status, says); err != nil {
-		s.log.Error("an answer could not be written", "error", err)
+		s.log.Warn("an answer could not be written", "error", err)
 	}
 }
 
 const (
 	nothingHere = "There is nothing here, or nothing that you may see."
 	ourFault    = "Something failed on our side; what was saved before is safe. Try again."
+	noDatabase  = "The database can't be reached at the moment; what was saved before is safe. Try again in a minute."
+	unstorable  = "This holds a number or letters that can't be stored; check what was typed."
 )
+
+// later is a refusal that says when to try again.
+type later struct {
+	huma.StatusError
+	wait time.Duration
+}
+
+// GetHeaders says when.
+func (l later) GetHeaders() http.Header {
+	return http.Header{"Retry-After": {strconv.Itoa(int(math.Ceil(max(1, l.wait.Seconds()))))}}
+}
 
 // problem turns an error of a journey into a status and a sentence.
 func (s *Server) problem(err error) huma.StatusError {
-	bad := new(app.Invalid)
+	bad, early := new(app.Invalid), new(app.TooEarly)
+	lost, refused := new(pgconn.ConnectError), new(pgconn.PgError)
 	switch {
 	case errors.Is(err, app.ErrSignIn):
 		return huma.Error401Unauthorized(err.Error())
+	case errors.As(err, &early):
+		return later{huma.Error429TooManyRequests(early.Error()), early.Wait}
 	case errors.As(err, &bad):
 		return huma.Error422UnprocessableEntity(bad.Says)
 	case errors.Is(err, app.ErrNotFound):
@@ -201,8 +219,19 @@ func (s *Server) problem(err error) huma.StatusError {
 		return huma.Error403Forbidden(err.Error())
 	case errors.Is(err, app.ErrStale):
 		return huma.Error409Conflict(err.Error())
+	case errors.Is(err, app.ErrBusy):
+		return later{huma.Error503ServiceUnavailable(err.Error()), heavyPatience}
 	case errors.Is(err, context.Canceled):
 		return huma.NewError(499, "The request was given up.")
+	case errors.As(err, &lost):
+		s.log.Error("the database can't be reached", "error", err)
+		return later{huma.Error503ServiceUnavailable(noDatabase), 10 * time.Second}
+	case errors.As(err, &refused) && strings.HasPrefix(refused.Code, "22"): // data exceptions
+		s.log.Warn("something could not be stored", "error", err)
+		return huma.Error422UnprocessableEntity(unstorable)
+	case errors.As(err, &refused) && (strings.HasPrefix(refused.Code, "53") || strings.HasPrefix(refused.Code, "57P")):
+		s.log.Error("the database lacks room or is stopping", "error", err)
+		return later{huma.Error503ServiceUnavailable(noDatabase), 10 * time.Second}
 	}
 	s.log.Error("a request failed", "error", err)
 	return huma.Error500InternalServerError(ourFault)
@@ -217,6 +246,7 @@ func operation[I, O any](s *Server, method, path, id, summary string, do func(co
 	for _, c := range change {
 		c(&op)
 	}
+	bounded(&op)
 	huma.Register(s.api, op, func(ctx context.Context, in *I) (*body[O], error) {
 		out, err := do(ctx, in)
 		if err != nil {
@@ -230,6 +260,3 @@ func operation[I, O any](s *Server, method, path, id, summary string, do func(co
 type done struct {
 	Done bool `json:"done"`
 }
-
-// without lets an operation be used without a session.
-func without(op *huma.Operation) { op.Metadata = open }

@@ -17,6 +17,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5/pgxpool"
 
 	"zincowl/app"
 	"zincowl/pglocal/pgtest"
@@ -29,7 +30,9 @@ func TestMain(m *testing.M) { pgtest.Main(m) }
 // site is a running server with its worker.
 type site struct {
 	*httptest.Server
-	t testing.TB
+	t       testing.TB
+	pool    *pgxpool.Pool
+	handler *server.Server
 }
 
 func newSite(t testing.TB, o server.Options) site {
@@ -46,13 +49,14 @@ func newSite(t testing.TB, o server.Options) site {
 	if err := queue.Start(ctx); err != nil {
 		t.Fatal(err)
 	}
-	web := httptest.NewServer(server.New(ctx, pool, a, log, o))
+	handler := server.New(ctx, pool, a, log, o)
+	web := httptest.NewServer(handler)
 	t.Cleanup(func() {
 		cancel()
 		web.Close()
 		_ = queue.Stop(context.Background())
 	})
-	return site{web, t}
+	return site{web, t, pool, handler}
 }
 
 // visitor is a browser with its own cookies.
@@ -269,7 +273,7 @@ func creates(operation string, status int) bool {
 }
 
 // valid makes the least body that an operation's schema accepts.
-func valid(t *testing.T, data []byte, path, method string) any {
+func valid(t testing.TB, data []byte, path, method string) any {
 	t.Helper()
 	var all map[string]any
 	if err := json.Unmarshal(data, &all); err != nil {

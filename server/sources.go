@@ -74,7 +74,7 @@ func (s *Server) sourceOperations() {
 		Body typedFormula
 	}) (app.Formula, error) {
 		return s.app.UnderstandFormula(ctx, account(ctx), in.Course, in.Body.Text)
-	})
+	}, dear)
 	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}/formula", "bring-formula", "Bring in a typed formula", func(ctx context.Context, in *struct {
 		OfArrival
 		Body typedFormula
@@ -87,25 +87,25 @@ func (s *Server) sourceOperations() {
 		RawBody []byte `contentType:"application/octet-stream"`
 	}) (app.PaperFile, error) {
 		return s.app.PaperLines(ctx, account(ctx), in.Course, in.Name, in.RawBody)
-	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
+	}, large(paperBytes), dear)
 	operation(s, http.MethodPost, "/api/courses/{course}/papers", "split-paper", "Say how a past paper is understood", func(ctx context.Context, in *struct {
 		InCourse
 		Body app.PaperText
 	}) (split.Paper, error) {
 		return s.app.SplitPaper(ctx, account(ctx), in.Course, in.Body)
-	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
+	}, large(paperBytes), dear)
 	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}/paper", "bring-paper", "Bring in a past paper as it was corrected", func(ctx context.Context, in *struct {
 		OfArrival
 		Body app.PaperText
 	}) (app.Arrival, error) {
 		return s.app.BringPaper(ctx, account(ctx), in.Course, in.Arrival, in.Body)
-	}, func(op *huma.Operation) { op.MaxBodyBytes = paperBytes })
+	}, large(paperBytes), dear)
 	operation(s, http.MethodDelete, "/api/courses/{course}/arrivals/{arrival}", "cancel-arrival", "Stop the reading of an arrival", func(ctx context.Context, in *OfArrival) (app.Arrival, error) {
 		return s.app.CancelArrival(ctx, account(ctx), in.Course, in.Arrival)
 	})
 	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}", "reading", "Open a source in place", func(ctx context.Context, in *OfSource) (app.Reading, error) {
 		return s.app.Reading(ctx, account(ctx), in.Course, in.Source)
-	})
+	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/search", "search", "Find words in all sources", func(ctx context.Context, in *struct {
 		InCourse
 		Words string `query:"words" required:"true" minLength:"2" maxLength:"300"`
@@ -128,8 +128,8 @@ func (s *Server) sourceOperations() {
 		Body app.AboutSource
 	}) (app.Source, error) {
 		return s.app.ChangeSource(ctx, account(ctx), in.Course, in.Source, in.Body)
-	})
+	}, dear)
 	operation(s, http.MethodDelete, "/api/courses/{course}/sources/{source}", "remove-source", "Take a source out", func(ctx context.Context, in *OfSource) (done, error) {
 		return done{true}, s.app.RemoveSource(ctx, account(ctx), in.Course, in.Source)
-	})
+	}, dear)
 }

@@ -7,9 +7,11 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"os"
 	"os/signal"
 	"path/filepath"
+	"runtime/debug"
 	"syscall"
 	"time"
 
@@ -24,10 +26,20 @@ import (
 	"zincowl/worker/apart"
 )
 
+// thrift is the size of the heap from which the server prefers to be slow.
+const thrift = 400 << 20
+
 // grace is how long requests and jobs have to end when the program is stopped.
 const grace = 8 * time.Second
 
-func newLog() *slog.Logger { return slog.New(slog.NewTextHandler(os.Stderr, nil)) }
+// newLog writes to standard error; with ZINCOWL_LOG=debug a line for each request.
+func newLog() *slog.Logger {
+	o := &slog.HandlerOptions{}
+	if os.Getenv("ZINCOWL_LOG") == "debug" {
+		o.Level = slog.LevelDebug
+	}
+	return slog.New(slog.NewTextHandler(os.Stderr, o))
+}
 
 // untilStopped is a context that ends with Ctrl-C or a request to terminate.
 func untilStopped() (context.Context, context.CancelFunc) {
@@ -40,6 +52,7 @@ type service struct {
 	addr    string // "" for no server
 	works   bool
 	allowed []string // hosts that may be fetched from wherever they stand
+	metrics string   // where figures are told; "" for nowhere
 	options server.Options
 	ready   func(address string)
 }
@@ -80,7 +93,18 @@ func (v service) run(ctx context.Context) error {
 	if err != nil {
 		return fmt.Errorf("listening on %s: %w", v.addr, err)
 	}
-	site := &http.Server{Handler: server.New(ctx, pool, a, log, v.options), ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
+	debug.SetMemoryLimit(thrift)
+	serving := server.New(ctx, pool, a, log, v.options)
+	site := serving.HTTP()
+	if v.metrics != "" {
+		figures, err := net.Listen("tcp", v.metrics)
+		if err != nil {
+			return fmt.Errorf("listening for what reads the figures on %s: %w", v.metrics, err)
+		}
+		gauges := &http.Server{Handler: serving.Metrics(), ReadHeaderTimeout: 10 * time.Second, WriteTimeout: 10 * time.Second}
+		go func() { _ = gauges.Serve(figures) }()
+		defer gauges.Close()
+	}
 	ended := make(chan error, 1)
 	go func() { ended <- site.Serve(listener) }()
 	if v.ready != nil {
@@ -113,7 +137,11 @@ type serveCmd struct {
 	Addr          string `help:"Where to listen." default:"127.0.0.1:8460" env:"ZINCOWL_ADDR"`
 	SecureCookies bool   `help:"Send session cookies over https only." env:"ZINCOWL_SECURE_COOKIES"`
 	NoWorker      bool   `help:"Leave background work to zincowl worker."`
-	SignIns       int    `help:"How many tries at signing in one address has in a minute." default:"20"`
+	SignIns       int    `help:"How many tries at signing in one address has in a minute." default:"300" env:"ZINCOWL_SIGN_INS"`
+	Heavy         int    `help:"How many requests that take much memory or computation are served at once." default:"4" env:"ZINCOWL_HEAVY"`
+	Metrics       string `help:"Where figures for Prometheus are told, as 127.0.0.1:8462; left out, nowhere." env:"ZINCOWL_METRICS"`
+
+	TrustedProxy []netip.Prefix `help:"A proxy, as 10.0.0.5/32, whose word on whom it asks for is taken." env:"ZINCOWL_TRUSTED_PROXY"`
 }
 
 // Run migrates and serves.
@@ -124,8 +152,8 @@ func (c *serveCmd) Run() error {
 		return err
 	}
 	return service{
-		url: c.Database, addr: c.Addr, works: !c.NoWorker, allowed: c.AllowHost,
-		options: server.Options{SecureCookies: c.SecureCookies, SignIns: c.SignIns},
+		url: c.Database, addr: c.Addr, works: !c.NoWorker, allowed: c.AllowHost, metrics: c.Metrics,
+		options: server.Options{SecureCookies: c.SecureCookies, SignIns: c.SignIns, Heavy: c.Heavy, TrustedProxies: c.TrustedProxy},
 		ready:   func(address string) { fmt.Printf("Zinc Owl is at %s\n", address) },
 	}.run(ctx)
 }
@@ -197,7 +225,7 @@ const standinAddr = "127.0.0.1:8461"
 type demoCmd struct {
 	Data    string `help:"The folder of the private database; left out, one of its own."`
 	Addr    string `help:"Where to listen; where that is taken, on a free port." default:"127.0.0.1:8460"`
-	SignIns int    `help:"How many tries at signing in one address has in a minute." default:"20" hidden:""`
+	SignIns int    `help:"How many tries at signing in one address has in a minute." default:"300" hidden:""`
 	Empty   bool   `help:"Leave the demo course out."`
 }
 
