@@ -16,7 +16,7 @@ import (
 var rooms = map[string][]string{
 	"cmd":       {"app", "core", "demo", "pglocal", "recognise", "server", "standin", "store", "web", "worker"},
 	"server":    {"app", "core", "store", "ui"},
-	"worker":    {"app", "core", "recognise", "store"},
+	"worker":    {"app", "core", "recognise", "store", "web"},
 	"demo":      {"app", "core", "store"},
 	"web":       {"app", "core"},
 	"standin":   {},

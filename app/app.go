@@ -12,7 +12,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"sync"
 	"time"
 
 	"github.com/google/uuid"
@@ -21,6 +20,7 @@ import (
 
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
+	"zincowl/core/split"
 	"zincowl/store"
 )
 
@@ -49,6 +49,9 @@ type Queue interface {
 // Reader makes a document of a file's bytes, as reader.Read does.
 type Reader func(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error)
 
+// Splitter splits a past paper, as split.Text does.
+type Splitter func(ctx context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error)
+
 // App runs the journeys.
 type App struct {
 	pool  *pgxpool.Pool
@@ -56,17 +59,18 @@ type App struct {
 	now   func() time.Time
 
 	reader  Reader
+	split   Splitter
 	fetcher Fetcher
 	hasher  *hasher
 	seen    used // sessions
+	limits  Limits
 
-	mu      sync.Mutex
-	studied map[uuid.UUID]study // by course
+	studied studies
 }
 
 // New makes an App. The clock is passed in.
 func New(pool *pgxpool.Pool, queue Queue, now func() time.Time) *App {
-	return &App{pool: pool, queue: queue, now: now, reader: readAlone, hasher: newHasher(), studied: map[uuid.UUID]study{}}
+	return &App{pool: pool, queue: queue, now: now, reader: readAlone, split: splitAlone, hasher: newHasher(), limits: DefaultLimits}
 }
 
 // readAlone reads files in this process, without help from other programs.
@@ -74,8 +78,16 @@ func readAlone(ctx context.Context, name string, data []byte, progress source.Pr
 	return reader.Read(ctx, name, data, source.Tools{Progress: progress})
 }
 
+// splitAlone splits a past paper in this process.
+func splitAlone(_ context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error) {
+	return split.Text(text, hints, keys)
+}
+
 // UseReader sets what reads files, for a program that keeps readers apart.
 func (a *App) UseReader(r Reader) { a.reader = r }
+
+// UseSplitter sets what splits past papers, for a program that keeps that apart.
+func (a *App) UseSplitter(s Splitter) { a.split = s }
 
 // UseFetcher sets what fetches web addresses; without one none can be brought.
 func (a *App) UseFetcher(f Fetcher) { a.fetcher = f }

@@ -44,12 +44,13 @@ type PaperKey struct {
 	Key  string `json:"key" maxLength:"2000" doc:"as a list of answers states it: b; a, c; true; 6.9 kg"`
 }
 
-func (p PaperText) split() (split.Paper, error) {
+// understand splits a past paper. An *Invalid says what is wrong with it.
+func (a *App) understand(ctx context.Context, p PaperText) (split.Paper, error) {
 	keys := map[int]string{}
 	for _, k := range p.Keys {
 		keys[k.Line] = k.Key
 	}
-	out, err := split.Text(p.Text, p.Hints, keys)
+	out, err := a.split(ctx, p.Text, p.Hints, keys)
 	if bad := new(source.BadInput); errors.As(err, &bad) {
 		return out, invalid("%s", bad.Says)
 	}
@@ -72,7 +73,7 @@ func (a *App) PaperLines(ctx context.Context, account, course uuid.UUID, name st
 func (a *App) SplitPaper(ctx context.Context, account, course uuid.UUID, p PaperText) (split.Paper, error) {
 	var out split.Paper
 	err := a.read(ctx, account, course, editors, func(store.Scope) (err error) {
-		out, err = p.split()
+		out, err = a.understand(ctx, p)
 		return err
 	})
 	return out, err
@@ -81,7 +82,10 @@ func (a *App) SplitPaper(ctx context.Context, account, course uuid.UUID, p Paper
 // BringPaper takes a past paper in as it was corrected: its questions are
 // proofed in the background and wait on the bench. The page chooses the id.
 func (a *App) BringPaper(ctx context.Context, account, course, id uuid.UUID, p PaperText) (Arrival, error) {
-	understood, err := p.split()
+	if err := a.read(ctx, account, course, editors, func(store.Scope) error { return nil }); err != nil {
+		return Arrival{}, err
+	}
+	understood, err := a.understand(ctx, p)
 	if err != nil {
 		return Arrival{}, err
 	}
@@ -111,11 +115,11 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progres
 	if err := json.Unmarshal(data, &p); err != nil {
 		return nil, fmt.Errorf("reading a past paper as it was stored: %w", err)
 	}
-	understood, err := p.split()
+	understood, err := a.understand(ctx, p)
 	if err != nil {
 		return nil, err
 	}
-	known, err := a.study(ctx, a.pool, s)
+	known, err := a.study(ctx, s)
 	if err != nil {
 		return nil, err
 	}
@@ -141,7 +145,10 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progres
 				}
 			}
 		}
-		version, _ := examined(q, known.library)
+		version, _, err := examined(ctx, q, known.library)
+		if err != nil {
+			return nil, err
+		}
 		fresh[i] = store.NewQuestion{Fingerprint: question.Identify(q), Version: version, Cites: []store.CitedPassage{{Source: b.ID, Passage: b.doc.Passages[i].ID}}}
 		fresh[i].ID, fresh[i].Ordinal, fresh[i].State = uuid.New(), i+1, "bench"
 		fresh[i].Kind, fresh[i].Level, fresh[i].Title, fresh[i].Placement = string(q.Kind), string(q.Level), q.Title, placement(at)

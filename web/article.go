@@ -9,33 +9,74 @@ import (
 
 	"codeberg.org/readeck/go-readability/v2"
 	"golang.org/x/net/html"
+	"golang.org/x/net/html/charset"
 
 	"zincowl/core/source"
 )
 
-// article is what is to be read of a page, as a page of its own, with its date
-// where it tells one.
-func article(doc *html.Node, at *url.URL, title string) ([]byte, *time.Time, error) {
+// Page is a page as it was fetched.
+type Page struct {
+	Address string `json:"address"` // after redirects
+	Charset string `json:"charset"` // its media type as the header says it
+	Data    []byte `json:"data,omitempty"`
+}
+
+// Found is what is to be read of a page: the address of the captions of the talk
+// that it shows, else its article as a page of its own.
+type Found struct {
+	Title   string     `json:"title"`
+	Track   string     `json:"track,omitempty"`
+	Article []byte     `json:"article,omitempty"`
+	Dated   *time.Time `json:"dated,omitempty"` // where the page tells it
+}
+
+// Article finds what is to be read of a page. Where there is nothing, or it can't
+// be read, the error is a *source.BadInput with a sentence.
+func Article(p Page) (Found, error) {
+	at, err := url.Parse(p.Address)
+	if err != nil {
+		return Found{}, source.Bad("The page has an address that can't be read.")
+	}
+	text, err := charset.NewReader(bytes.NewReader(p.Data), p.Charset)
+	if err != nil {
+		return Found{}, source.Bad("This page is written in an alphabet that could not be told; save it as text and bring the file.")
+	}
+	doc, err := html.Parse(text)
+	if err != nil {
+		return Found{}, source.Bad("This page is broken and can't be read; save it as text and bring the file.")
+	}
+	out := Found{Title: titleOf(doc)}
+	if track := trackOf(doc); track != "" {
+		to, err := at.Parse(track)
+		if err != nil {
+			return Found{}, source.Bad("The captions of this talk have an address that can't be read; bring them as a file (.vtt or .srt).")
+		}
+		out.Track = to.String()
+		return out, nil
+	}
 	parser := readability.NewParser()
 	read, err := parser.ParseDocument(doc, at)
 	if err != nil || read.Node == nil {
-		return nil, nil, source.Bad("No article was found on this page, only links and fragments; copy the text you mean and paste it.")
+		return Found{}, source.Bad("No article was found on this page, only links and fragments; copy the text you mean and paste it.")
 	}
 	if read.Title() != "" {
-		title = read.Title()
+		out.Title = read.Title()
 	}
-	var out bytes.Buffer
-	fmt.Fprintf(&out, "<!doctype html><html><head><title>%s</title></head><body><h1>%s</h1>", html.EscapeString(title), html.EscapeString(title))
-	if err := read.RenderHTML(&out); err != nil {
-		return nil, nil, fmt.Errorf("writing the article down: %w", err)
+	var article bytes.Buffer
+	title := html.EscapeString(out.Title)
+	fmt.Fprintf(&article, "<!doctype html><html><head><title>%s</title></head><body><h1>%s</h1>", title, title)
+	if err := read.RenderHTML(&article); err != nil {
+		return Found{}, fmt.Errorf("writing the article down: %w", err)
 	}
-	out.WriteString("</body></html>")
+	article.WriteString("</body></html>")
+	out.Article = article.Bytes()
 	for _, when := range []func() (time.Time, error){read.ModifiedTime, read.PublishedTime} {
 		if t, err := when(); err == nil {
-			return out.Bytes(), &t, nil
+			out.Dated = &t
+			break
 		}
 	}
-	return out.Bytes(), nil, nil
+	return out, nil
 }
 
 // titleOf is the title of a page.

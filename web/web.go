@@ -12,7 +12,6 @@ import (
 	"bytes"
 	"context"
 	"errors"
-	"fmt"
 	"io"
 	"mime"
 	"net"
@@ -23,9 +22,6 @@ import (
 	"strings"
 	"syscall"
 	"time"
-
-	"golang.org/x/net/html"
-	"golang.org/x/net/html/charset"
 
 	"zincowl/app"
 	"zincowl/core/source"
@@ -43,19 +39,24 @@ const (
 
 // Fetcher fetches from addresses.
 type Fetcher struct {
-	client *http.Client
+	client  *http.Client
+	extract Extract
 }
 
-// New makes a Fetcher. Hosts that are allowed are written "host:port" and may
+// Extract finds the article in a page, as Article does.
+type Extract func(context.Context, Page) (Found, error)
+
+// New makes a Fetcher. Strangers' pages are given to extract, which should keep
+// what they do to itself. Hosts that are allowed are written "host:port" and may
 // stand anywhere.
-func New(allowed ...string) *Fetcher {
+func New(extract Extract, allowed ...string) *Fetcher {
 	free := map[string]bool{}
 	for _, host := range allowed {
 		free[strings.ToLower(host)] = true
 	}
 	open := &net.Dialer{Timeout: 10 * time.Second}
 	guarded := &net.Dialer{Timeout: 10 * time.Second, Control: guard}
-	return &Fetcher{&http.Client{
+	return &Fetcher{extract: extract, client: &http.Client{
 		Timeout: patience,
 		Transport: &http.Transport{ // no proxy: it would connect for us, unchecked
 			DialContext: func(ctx context.Context, network, addr string) (net.Conn, error) {
@@ -95,24 +96,30 @@ func guard(_, address string, _ syscall.RawConn) error {
 	return nil
 }
 
-// special are ranges that are not public beside those that netip knows of (IANA
-// special-purpose address registries, RFC 6890 and later): shared space,
-// protocol assignments, documentation, benchmarks, reserved, and IPv6 ranges
-// that carry an IPv4 address within.
+// special are ranges within those that public goes by that are not public (IANA
+// special-purpose address registries, RFC 6890 and later): of IPv4 shared space,
+// protocol assignments, documentation, benchmarks and what is reserved, of IPv6
+// documentation and ranges that carry an IPv4 address within.
 var special = func() []netip.Prefix {
 	var out []netip.Prefix
 	for _, p := range []string{
 		"0.0.0.0/8", "100.64.0.0/10", "192.0.0.0/24", "192.0.2.0/24", "192.88.99.0/24", "198.18.0.0/15", "198.51.100.0/24", "203.0.113.0/24", "240.0.0.0/4",
-		"::/96", "64:ff9b::/96", "64:ff9b:1::/48", "100::/64", "2001::/23", "2001:db8::/32", "2002::/16", "3fff::/20", "5f00::/16", "fec0::/10",
+		"2001::/23", "2001:db8::/32", "2002::/16", "3fff::/20",
 	} {
 		out = append(out, netip.MustParsePrefix(p))
 	}
 	return out
 }()
 
-// public says whether an address is on the public network.
+// globalUnicast is all of IPv6 that is given out to be reached from anywhere.
+var globalUnicast = netip.MustParsePrefix("2000::/3")
+
+// public says whether an address is on the public network. Of IPv6 only what is
+// known to be public is; an IPv4 address written as IPv6 is taken as what it is.
 func public(a netip.Addr) bool {
-	a = a.Unmap().WithZone("")
+	if a = a.Unmap().WithZone(""); a.Is6() && !globalUnicast.Contains(a) {
+		return false
+	}
 	if !a.IsGlobalUnicast() || a.IsPrivate() || a.IsLoopback() || a.IsLinkLocalUnicast() {
 		return false
 	}
@@ -221,32 +228,20 @@ func fileName(at *url.URL) string {
 
 // page takes the article of a page, or the captions of the talk it shows.
 func (f *Fetcher) page(ctx context.Context, got answer) (app.Fetched, error) {
-	text, err := charset.NewReader(bytes.NewReader(got.data), got.charset)
-	if err != nil {
-		return app.Fetched{}, source.Bad("This page is written in an alphabet that could not be told; save it as text and bring the file.")
-	}
-	doc, err := html.Parse(text)
-	if err != nil {
-		return app.Fetched{}, source.Bad("This page is broken and can't be read; save it as text and bring the file.")
-	}
-	title := titleOf(doc)
-	if track := trackOf(doc); track != "" {
-		at, err := got.at.Parse(track)
-		if err != nil {
-			return app.Fetched{}, source.Bad("The captions of this talk have an address that can't be read; bring them as a file (.vtt or .srt).")
-		}
-		captions, err := f.get(ctx, at.String())
-		if err != nil {
-			return app.Fetched{}, err
-		}
-		if title == "" {
-			title = fileName(got.at)
-		}
-		return app.Fetched{Address: got.at.String(), Name: title + ".vtt", Data: captions.data}, nil
-	}
-	article, dated, err := article(doc, got.at, title)
+	found, err := f.extract(ctx, Page{Address: got.at.String(), Charset: got.charset, Data: got.data})
 	if err != nil {
 		return app.Fetched{}, err
 	}
-	return app.Fetched{Address: got.at.String(), Name: fmt.Sprintf("%s.html", fileName(got.at)), Data: article, Dated: dated}, nil
+	if found.Track == "" {
+		return app.Fetched{Address: got.at.String(), Name: fileName(got.at) + ".html", Data: found.Article, Dated: found.Dated}, nil
+	}
+	captions, err := f.get(ctx, found.Track)
+	if err != nil {
+		return app.Fetched{}, err
+	}
+	title := found.Title
+	if title == "" {
+		title = fileName(got.at)
+	}
+	return app.Fetched{Address: got.at.String(), Name: title + ".vtt", Data: captions.data}, nil
 }

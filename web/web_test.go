@@ -25,7 +25,7 @@ func TestPublic(t *testing.T) {
 	for _, a := range []string{
 		"127.0.0.1", "127.8.8.8", "10.1.2.3", "172.16.0.1", "192.168.1.1", "169.254.169.254", "100.64.0.1", "0.0.0.0", "0.1.2.3", "255.255.255.255", "224.0.0.1", "240.0.0.1",
 		"198.18.0.1", "192.0.2.1", "::1", "::", "fe80::1", "fe80::1%eth0", "fc00::1", "fd12::1", "ff02::1", "::ffff:127.0.0.1", "::ffff:10.0.0.1", "::127.0.0.1",
-		"64:ff9b::7f00:1", "64:ff9b:1::1", "2002:7f00:1::", "2001::1", "2001:db8::1", "fec0::1",
+		"::ffff:192.168.0.1", "4000::1", "1::1", "8000::1", "fe00::1", "64:ff9b::7f00:1", "64:ff9b:1::1", "2002:7f00:1::", "2001::1", "2001:db8::1", "fec0::1",
 	} {
 		if public(netip.MustParseAddr(a)) {
 			t.Errorf("%s is not on the public network", a)
@@ -51,8 +51,11 @@ func site(t *testing.T, h http.HandlerFunc) (*Fetcher, string) {
 	t.Helper()
 	s := httptest.NewServer(h)
 	t.Cleanup(s.Close)
-	return New(strings.TrimPrefix(s.URL, "http://")), s.URL
+	return New(here, strings.TrimPrefix(s.URL, "http://")), s.URL
 }
+
+// here finds articles in this process.
+func here(_ context.Context, p Page) (Found, error) { return Article(p) }
 
 func refused(t *testing.T, f *Fetcher, address, says string) {
 	t.Helper()

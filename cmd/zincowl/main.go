@@ -35,7 +35,7 @@ type cli struct {
 	Mark  markCmd  `cmd:"" help:"Mark responses, one JSON object a line."`
 	Work  workCmd  `cmd:"" help:"Do mathematical tasks and judge what is claimed of them."`
 
-	ReadApart readApartCmd `cmd:"" name:"read-apart" hidden:""`
+	Apart apartCmd `cmd:"" hidden:""`
 }
 
 func main() {

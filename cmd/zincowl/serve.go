@@ -48,13 +48,15 @@ func untilStopped() (context.Context, context.CancelFunc) {
 
 // service is what serve, worker and demo run.
 type service struct {
-	url     string // of the database
-	addr    string // "" for no server
-	works   bool
-	allowed []string // hosts that may be fetched from wherever they stand
-	metrics string   // where figures are told; "" for nowhere
-	options server.Options
-	ready   func(address string)
+	url      string // of the database
+	addr     string // "" for no server
+	works    bool
+	allowed  []string // hosts that may be fetched from wherever they stand
+	children apart.Bounds
+	limits   app.Limits
+	metrics  string // where figures are told; "" for nowhere
+	options  server.Options
+	ready    func(address string)
 }
 
 // run serves until the context ends, then lets what is under way end.
@@ -66,8 +68,13 @@ func (v service) run(ctx context.Context) error {
 	defer pool.Close()
 	log := newLog()
 	a := app.New(pool, nil, time.Now)
-	a.UseReader(apart.Read)
-	a.UseFetcher(web.New(v.allowed...).Fetch)
+	if v.limits != (app.Limits{}) {
+		a.UseLimits(v.limits)
+	}
+	children := apart.New(v.children)
+	a.UseReader(children.Read)
+	a.UseSplitter(children.Split)
+	a.UseFetcher(web.New(children.Article, v.allowed...).Fetch)
 	queue, err := worker.New(pool, a, log)
 	if err != nil {
 		return err
@@ -127,6 +134,16 @@ type fetches struct {
 	AllowHost []string `help:"A host with its port, as works.example:80, that web pages may be fetched from although it is not on the public network." env:"ZINCOWL_ALLOW_HOST"`
 }
 
+// readers are the bounds of what reads strangers' bytes.
+type readers struct {
+	Readers      int   `help:"How many files, pages and papers are read at once; left out, twice the number of processors." env:"ZINCOWL_READERS"`
+	ReaderMemory int64 `help:"What reading one may take, in MB." default:"512" env:"ZINCOWL_READER_MEMORY"`
+}
+
+func (r readers) bounds() apart.Bounds {
+	return apart.Bounds{Children: r.Readers, Memory: r.ReaderMemory << 20}
+}
+
 type database struct {
 	Database string `help:"The database, as a connection string." env:"ZINCOWL_DATABASE" required:""`
 }
@@ -134,12 +151,15 @@ type database struct {
 type serveCmd struct {
 	database
 	fetches
+	readers
 	Addr          string `help:"Where to listen." default:"127.0.0.1:8460" env:"ZINCOWL_ADDR"`
 	SecureCookies bool   `help:"Send session cookies over https only." env:"ZINCOWL_SECURE_COOKIES"`
 	NoWorker      bool   `help:"Leave background work to zincowl worker."`
 	SignIns       int    `help:"How many tries at signing in one address has in a minute." default:"300" env:"ZINCOWL_SIGN_INS"`
 	Heavy         int    `help:"How many requests that take much memory or computation are served at once." default:"4" env:"ZINCOWL_HEAVY"`
 	Metrics       string `help:"Where figures for Prometheus are told, as 127.0.0.1:8462; left out, nowhere." env:"ZINCOWL_METRICS"`
+
+	Max app.Limits `embed:"" prefix:"max-"`
 
 	TrustedProxy []netip.Prefix `help:"A proxy, as 10.0.0.5/32, whose word on whom it asks for is taken." env:"ZINCOWL_TRUSTED_PROXY"`
 }
@@ -152,7 +172,7 @@ func (c *serveCmd) Run() error {
 		return err
 	}
 	return service{
-		url: c.Database, addr: c.Addr, works: !c.NoWorker, allowed: c.AllowHost, metrics: c.Metrics,
+		url: c.Database, addr: c.Addr, works: !c.NoWorker, allowed: c.AllowHost, metrics: c.Metrics, children: c.bounds(), limits: c.Max,
 		options: server.Options{SecureCookies: c.SecureCookies, SignIns: c.SignIns, Heavy: c.Heavy, TrustedProxies: c.TrustedProxy},
 		ready:   func(address string) { fmt.Printf("Zinc Owl is at %s\n", address) },
 	}.run(ctx)
@@ -161,13 +181,15 @@ func (c *serveCmd) Run() error {
 type workerCmd struct {
 	database
 	fetches
+	readers
+	Max app.Limits `embed:"" prefix:"max-"`
 }
 
 // Run does background work.
 func (c *workerCmd) Run() error {
 	ctx, stop := untilStopped()
 	defer stop()
-	return service{url: c.Database, works: true, allowed: c.AllowHost}.run(ctx)
+	return service{url: c.Database, works: true, allowed: c.AllowHost, children: c.bounds(), limits: c.Max}.run(ctx)
 }
 
 type migrateCmd struct{ database }
@@ -196,15 +218,15 @@ func (c *resetCmd) Run() error {
 	return nil
 }
 
-type readApartCmd struct {
-	Name string `arg:""`
+type apartCmd struct {
+	Task string `arg:""`
 }
 
-// Run reads standard input as the child of a worker.
-func (c *readApartCmd) Run() error {
+// Run does a task as the child of a server or worker.
+func (c *apartCmd) Run() error {
 	ctx, stop := untilStopped()
 	defer stop()
-	return apart.Serve(ctx, c.Name, os.Stdin, os.Stdout)
+	return apart.Serve(ctx, c.Task, os.Stdin, os.Stdout)
 }
 
 type openAPICmd struct{}

@@ -1,13 +1,18 @@
-// Package apart reads a file in a process of its own, so that a reader that
-// hangs or wants all memory fails its own file and nothing else.
+// Package apart does what strangers' bytes decide about in processes of their own,
+// so that a file that makes its reader hang, or want all memory, fails by itself
+// and nothing else.
 //
-// The parent starts the program anew with the word Command and the file's name,
-// and writes the file to its standard input; the child bounds its own memory,
-// reads, and answers in JSON, a line for each step of progress and one for the
-// document. When the parent's context ends the child is killed.
+// There are three such tasks: reading a file, finding the article in a web page,
+// and splitting a past paper. The parent starts the program anew with the words
+// Command and the task's name; it writes a line of JSON with what the task has to
+// know and then the bytes. The child answers in JSON: a line for each step of
+// progress, and one with what came of it. How many children there are at once, how
+// much memory one may hold and how long it may take is bounded; a child that goes
+// beyond, or whose parent gives up, is killed.
 package apart
 
 import (
+	"bufio"
 	"bytes"
 	"context"
 	"encoding/json"
@@ -16,59 +21,166 @@ import (
 	"io"
 	"os"
 	"os/exec"
+	"runtime"
 	"runtime/debug"
+	"strconv"
+	"sync/atomic"
 	"syscall"
 	"time"
 
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
+	"zincowl/core/split"
 	"zincowl/recognise"
+	"zincowl/web"
 )
 
 // Command is the word on the command line that asks for the child's part.
-const Command = "read-apart"
+const Command = "apart"
+
+// Bounds are what children may take. Zero values mean the defaults.
+type Bounds struct {
+	Children int   // at once; twice the number of processors, and four at least
+	Memory   int64 // of one child, in bytes; 512 MB
+}
 
 const (
-	// room is how much address space a reading may take: what the sandbox
-	// reserves for itself and what a file needs beside it, in bytes.
-	room = 6 << 30
-	// thrift is the size of the heap from which the child prefers to be slow.
-	thrift = 500 << 20
+	defaultMemory = 512 << 20
+	// answerBytes is what a child may say in all.
+	answerBytes = 512 << 20
+	// weighed is how often a child's memory is looked at.
+	weighed = 50 * time.Millisecond
+	// The time of a reading grows with the file: a scanned book takes long.
+	readAtLeast, readAMegabyte = 10 * time.Minute, time.Minute
+	pageTime, splitTime        = time.Minute, 2 * time.Minute
 )
+
+// Children starts children within bounds.
+type Children struct {
+	bounds  Bounds
+	answer  int64 // what a child may say in all, in bytes
+	places  chan struct{}
+	command func(ctx context.Context, task string) (*exec.Cmd, error)
+}
+
+// New makes Children of this program.
+func New(b Bounds) *Children {
+	if b.Children <= 0 {
+		b.Children = max(4, 2*runtime.NumCPU())
+	}
+	if b.Memory <= 0 {
+		b.Memory = defaultMemory
+	}
+	return &Children{b, answerBytes, make(chan struct{}, b.Children), func(ctx context.Context, task string) (*exec.Cmd, error) {
+		self, err := os.Executable()
+		if err != nil {
+			return nil, fmt.Errorf("finding this program to start it apart: %w", err)
+		}
+		return exec.CommandContext(ctx, self, Command, task), nil
+	}}
+}
 
 // message is a line from the child.
 type message struct {
-	Done     int              `json:"done,omitempty"`
-	Of       int              `json:"of,omitempty"`
-	Bad      string           `json:"bad,omitempty"`
-	Failed   string           `json:"failed,omitempty"`
-	Document *source.Document `json:"document,omitempty"`
-
-	Files map[string][]byte `json:"files,omitempty"` // the document's pictures
+	Done   int             `json:"done,omitempty"`
+	Of     int             `json:"of,omitempty"`
+	Bad    string          `json:"bad,omitempty"`
+	Failed string          `json:"failed,omitempty"`
+	Result json.RawMessage `json:"result,omitempty"`
 }
 
-// Read reads a file as reader.Read does, in a child of this program.
-func Read(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
-	self, err := os.Executable()
-	if err != nil {
-		return source.Document{}, fmt.Errorf("finding this program to read a file apart: %w", err)
+// read is a document with its pictures, which its JSON leaves out.
+type read struct {
+	Document source.Document   `json:"document"`
+	Files    map[string][]byte `json:"files,omitempty"`
+}
+
+// paper is what a past paper's reading has to know beside its text.
+type paper struct {
+	Hints []split.Hint   `json:"hints,omitempty"`
+	Keys  map[int]string `json:"keys,omitempty"`
+}
+
+// The tasks by name.
+const (
+	taskRead  = "read"
+	taskPage  = "page"
+	taskSplit = "split"
+)
+
+// Read reads a file as reader.Read does.
+func (c *Children) Read(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+	var out read
+	err := c.run(ctx, taskRead, readAtLeast+readAMegabyte*time.Duration(len(data)>>20), name, data, progress, &out)
+	out.Document.Files = out.Files
+	return out.Document, err
+}
+
+// Article finds the article in a web page, as web.Article does.
+func (c *Children) Article(ctx context.Context, p web.Page) (web.Found, error) {
+	data := p.Data
+	p.Data = nil
+	var out web.Found
+	err := c.run(ctx, taskPage, pageTime, p, data, nil, &out)
+	return out, err
+}
+
+// Split splits a past paper as split.Text does.
+func (c *Children) Split(ctx context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error) {
+	var out split.Paper
+	err := c.run(ctx, taskSplit, splitTime, paper{hints, keys}, []byte(text), nil, &out)
+	return out, err
+}
+
+// run does a task in a child and reads what came of it into out.
+func (c *Children) run(ctx context.Context, task string, patience time.Duration, about any, data []byte, progress source.Progress, out any) error {
+	select {
+	case c.places <- struct{}{}:
+		defer func() { <-c.places }()
+	case <-ctx.Done():
+		return ctx.Err()
 	}
-	return read(ctx, exec.CommandContext(ctx, self, Command, "--", name), data, progress)
-}
-
-func read(ctx context.Context, child *exec.Cmd, data []byte, progress source.Progress) (source.Document, error) {
-	child.Stdin = bytes.NewReader(data)
-	child.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL}
+	limited, cancel := context.WithTimeout(ctx, patience)
+	defer cancel()
+	child, err := c.command(limited, task)
+	if err != nil {
+		return err
+	}
+	head, err := json.Marshal(about)
+	if err != nil {
+		return fmt.Errorf("telling a child what to do: %w", err)
+	}
+	child.Stdin = io.MultiReader(bytes.NewReader(append(head, '\n')), bytes.NewReader(data))
+	child.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL, Setpgid: true}
+	child.Cancel = func() error { return syscall.Kill(-child.Process.Pid, syscall.SIGKILL) } // with what it started itself
 	child.WaitDelay = time.Second
-	out, err := child.StdoutPipe()
+	child.Env = append(os.Environ(), fmt.Sprintf("%s=%d", memoryVariable, c.bounds.Memory))
+	pipe, err := child.StdoutPipe()
 	if err != nil {
-		return source.Document{}, err
+		return err
 	}
-	if err := child.Start(); err != nil {
-		return source.Document{}, fmt.Errorf("starting a reader apart: %w", err)
+	if err := start(child); err != nil {
+		return fmt.Errorf("starting a child: %w", err)
 	}
+	var heavy atomic.Bool
+	weighing, weighedOut := make(chan struct{}), make(chan struct{})
+	go func() {
+		defer close(weighedOut)
+		for {
+			select {
+			case <-weighing:
+				return
+			case <-time.After(weighed):
+				if resident(child.Process.Pid) > c.bounds.Memory {
+					heavy.Store(true)
+					_ = child.Cancel()
+					return
+				}
+			}
+		}
+	}()
 	var last message
-	lines := json.NewDecoder(out)
+	lines := json.NewDecoder(io.LimitReader(pipe, c.answer))
 	for {
 		var m message
 		if err := lines.Decode(&m); err != nil {
@@ -78,34 +190,98 @@ func read(ctx context.Context, child *exec.Cmd, data []byte, progress source.Pro
 			progress(m.Done, m.Of)
 		}
 	}
-	_, _ = io.Copy(io.Discard, out)
+	if last.Result != nil || last.Bad != "" || last.Failed != "" {
+		_, _ = io.Copy(io.Discard, io.LimitReader(pipe, 1))
+	}
+	_ = pipe.Close()
 	err = child.Wait()
+	close(weighing)
+	<-weighedOut
 	switch {
 	case ctx.Err() != nil:
-		return source.Document{}, ctx.Err()
-	case last.Document != nil:
-		last.Document.Files = last.Files
-		return *last.Document, nil
+		return ctx.Err()
+	case last.Result != nil:
+		if err := json.Unmarshal(last.Result, out); err != nil {
+			return fmt.Errorf("reading what a child made: %w", err)
+		}
+		return nil
 	case last.Bad != "":
-		return source.Document{}, source.Bad("%s", last.Bad)
+		return source.Bad("%s", last.Bad)
 	case last.Failed != "":
-		return source.Document{}, errors.New(last.Failed)
+		return errors.New(last.Failed)
+	case limited.Err() != nil:
+		return source.Bad("This takes longer to read than is allowed; split it at a chapter and bring the parts.")
+	case heavy.Load():
+		return source.Bad("This needs more memory to be read than is allowed (%d MB); split it, or save it in another format and bring that.", c.bounds.Memory>>20)
 	}
-	return source.Document{}, source.Bad("This file needs more memory to be read than is allowed, or is damaged in a way that its reader did not survive (%v); split it, or save it in another format and bring that.", err)
+	return source.Bad("This needs more memory to be read than is allowed, or is damaged in a way that its reader did not survive (%v); split it, or save it in another format and bring that.", err)
 }
 
-// Serve is the child's part: it reads the file from in and answers to out.
-func Serve(ctx context.Context, name string, in io.Reader, out io.Writer) error {
-	debug.SetMemoryLimit(thrift)
-	if err := syscall.Setrlimit(syscall.RLIMIT_AS, &syscall.Rlimit{Cur: room, Max: room}); err != nil {
-		return fmt.Errorf("bounding the memory of a reader: %w", err)
-	}
-	data, err := io.ReadAll(in)
+// start starts a child from a thread that lives as long as this program: the
+// kernel kills the child when the thread that started it ends.
+func start(child *exec.Cmd) error {
+	done := make(chan error, 1)
+	starts <- func() { done <- child.Start() }
+	return <-done
+}
+
+var starts = func() chan<- func() {
+	in := make(chan func())
+	go func() {
+		runtime.LockOSThread()
+		for f := range in {
+			f()
+		}
+	}()
+	return in
+}()
+
+// resident is how much memory a process holds, in bytes; 0 where it has ended.
+func resident(pid int) int64 {
+	text, err := os.ReadFile(fmt.Sprintf("/proc/%d/statm", pid))
 	if err != nil {
-		return fmt.Errorf("taking a file in: %w", err)
+		return 0
+	}
+	fields := bytes.Fields(text)
+	if len(fields) < 2 {
+		return 0
+	}
+	pages, _ := strconv.ParseInt(string(fields[1]), 10, 64)
+	return pages * int64(os.Getpagesize())
+}
+
+// memoryVariable tells a child what it may hold.
+const memoryVariable = "ZINCOWL_APART_MEMORY"
+
+// rlimitData is RLIMIT_DATA of Linux, which package syscall has no name for: what
+// a process may have of memory of its own that it can write to.
+const rlimitData = 2
+
+// Serve is the child's part: it does a task with what stands in in and answers to
+// out.
+func Serve(ctx context.Context, task string, in io.Reader, out io.Writer) error {
+	memory, err := strconv.ParseInt(os.Getenv(memoryVariable), 10, 64)
+	if err != nil || memory <= 0 {
+		memory = defaultMemory
+	}
+	// The heap grows slowly from half of what is allowed; twice as much can't be had
+	// at all, not even between two looks of the parent.
+	debug.SetMemoryLimit(memory / 2)
+	if err := syscall.Setrlimit(rlimitData, &syscall.Rlimit{Cur: uint64(2 * memory), Max: uint64(2 * memory)}); err != nil {
+		return fmt.Errorf("bounding the memory of a child: %w", err)
+	}
+	lines := bufio.NewReader(in)
+	head, err := lines.ReadBytes('\n')
+	if err != nil {
+		return fmt.Errorf("hearing what to do: %w", err)
+	}
+	data, err := io.ReadAll(lines)
+	if err != nil {
+		return fmt.Errorf("taking bytes in: %w", err)
 	}
 	say := json.NewEncoder(out)
-	doc, err := reader.Read(ctx, name, data, source.Tools{Progress: func(done, of int) { _ = say.Encode(message{Done: done, Of: of}) }, Recognise: recognise.Words})
+	progress := func(done, of int) { _ = say.Encode(message{Done: done, Of: of}) }
+	result, err := do(ctx, task, head, data, progress)
 	bad := new(source.BadInput)
 	switch {
 	case errors.As(err, &bad):
@@ -113,5 +289,36 @@ func Serve(ctx context.Context, name string, in io.Reader, out io.Writer) error 
 	case err != nil:
 		return say.Encode(message{Failed: err.Error()})
 	}
-	return say.Encode(message{Document: &doc, Files: doc.Files})
+	data = nil
+	made, err := json.Marshal(result)
+	if err != nil {
+		return fmt.Errorf("telling what was made: %w", err)
+	}
+	return say.Encode(message{Result: made})
+}
+
+func do(ctx context.Context, task string, head, data []byte, progress source.Progress) (any, error) {
+	switch task {
+	case taskRead:
+		var name string
+		if err := json.Unmarshal(head, &name); err != nil {
+			return nil, fmt.Errorf("hearing a file's name: %w", err)
+		}
+		doc, err := reader.Read(ctx, name, data, source.Tools{Progress: progress, Recognise: recognise.Words})
+		return read{doc, doc.Files}, err
+	case taskPage:
+		var p web.Page
+		if err := json.Unmarshal(head, &p); err != nil {
+			return nil, fmt.Errorf("hearing of a page: %w", err)
+		}
+		p.Data = data
+		return web.Article(p)
+	case taskSplit:
+		var p paper
+		if err := json.Unmarshal(head, &p); err != nil {
+			return nil, fmt.Errorf("hearing of a paper: %w", err)
+		}
+		return split.Text(string(data), p.Hints, p.Keys)
+	}
+	return nil, fmt.Errorf("there is no task %q", task)
 }
