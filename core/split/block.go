@@ -184,7 +184,7 @@ func (d *draft) read(first string, lines []*line) {
 		case in == inOptions && (!blank || l.indent > d.last.indent+1) && len(d.offers) > 0:
 			at := &d.offers[len(d.offers)-1]
 			more := praise(offer{text: text}, text)
-			at.text, at.right = source.Fold(at.text+" "+more.text), at.right || more.right
+			at.text, at.right = strings.TrimSpace(at.text+" "+source.Fold(more.text)), at.right || more.right
 			l.as = Option
 		case in == inAnswer && (!blank || len(d.why) > 0):
 			d.why = append(d.why, text)

@@ -26,6 +26,10 @@ import (
 // MaxLines is the longest paper that is read.
 const MaxLines = 60_000
 
+// MaxLine is the longest line that is read, in bytes: a paper of a hundred pages
+// that was pasted without a break is shorter.
+const MaxLine = 256 << 10
+
 // Role is what a line is to the part it belongs to.
 type Role string
 
@@ -82,6 +86,11 @@ func Text(text string, hints []Hint, keys map[int]string) (Paper, error) {
 	raw := strings.Split(text, "\n")
 	if len(raw) > MaxLines {
 		return Paper{}, source.Bad("This text has %d lines and the limit is %d; split it between two questions and bring the parts.", len(raw), MaxLines)
+	}
+	for i, line := range raw {
+		if len(line) > MaxLine {
+			return Paper{}, source.Bad("Line %d is %d KB long and the limit is %d KB; break it where a question begins.", i+1, len(line)>>10, MaxLine>>10)
+		}
 	}
 	p := newPaper(raw, hints)
 	if !p.table() {

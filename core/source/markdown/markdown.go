@@ -19,6 +19,7 @@ var parser = goldmark.New(goldmark.WithExtensions(extension.Table)).Parser()
 
 // Read makes a document of Markdown that is known to be valid UTF-8.
 func Read(origin string, data []byte) source.Document {
+	data = tame(data)
 	b := source.NewBuilder(origin, "markdown")
 	r := &walker{data: data, b: b}
 	r.blocks(parser.Parse(text.NewReader(data)))

@@ -75,3 +75,43 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// What is deeper or denser than anything that people write is read in time that
+// grows with its length. Each of these would take a quarter of an hour and more if
+// it took time by the square, so that the test would not end.
+func TestHostileMarks(t *testing.T) {
+	for name, text := range map[string]func(n int) string{
+		"lists":          func(n int) string { return "# T\n\n" + strings.Repeat("- ", n) + "a\n" },
+		"numbered lists": func(n int) string { return "# T\n\n" + strings.Repeat("1. ", n) + "a\n" },
+		"quotes":         func(n int) string { return "# T\n\n" + strings.Repeat(">", n) + " a\n" },
+		"mixed":          func(n int) string { return "# T\n\n" + strings.Repeat("> - 1) ", n) + "a\n" },
+		"links":          func(n int) string { return "# T\n\n" + strings.Repeat("[a](", n) + "\n" },
+		"open links":     func(n int) string { return "# T\n\n" + strings.Repeat("[", n) + "\n" },
+		"pictures":       func(n int) string { return "# T\n\n" + strings.Repeat("![a][", n) + "\n" },
+		"columns": func(n int) string {
+			return "|" + strings.Repeat("a|", n) + "\n|" + strings.Repeat("-|", n) + "\n" + strings.Repeat("|a\n", n)
+		},
+	} {
+		doc := Read("x.md", []byte(text(300_000)))
+		if len(doc.Passages) == 0 {
+			t.Errorf("%s: nothing is read", name)
+		}
+	}
+}
+
+func TestTame(t *testing.T) {
+	deep := strings.Repeat("> ", 40) + "- a"
+	for in, want := range map[string]string{
+		notes:                                   notes,
+		"- - - a\n\n1. b\n":                     "- - - a\n\n1. b\n",
+		deep:                                    strings.Repeat("> ", deepest-1) + ">a",
+		strings.Repeat("-", 300):                strings.Repeat("-", 300), // a rule
+		"12345678901. no list":                  "12345678901. no list",
+		strings.Repeat("[", 2*dense) + "[\n\n[": strings.Repeat("[", 2*dense) + "\\[\n\n[",
+	} {
+		got := string(tame([]byte(in)))
+		if got != want && strings.TrimRight(got, " ") != strings.TrimRight(want, " ") {
+			t.Errorf("%.60q\nis   %.90q\nwant %.90q", in, got, want)
+		}
+	}
+}

@@ -47,6 +47,16 @@ const (
 	share = 16
 )
 
+// MaxPages is the longest file that is read.
+const MaxPages = 5000
+
+// A page takes some bytes of its file, if it is not one that is shown many times;
+// a few may be.
+const (
+	fewPages = 50
+	thinnest = 60
+)
+
 // sandboxes is how many files, or shares of one, are read at the same time.
 var sandboxes = min(most, max(2, runtime.NumCPU()))
 
@@ -155,6 +165,10 @@ func open(ctx context.Context, free pdfium.Pool, data []byte, patience time.Dura
 			err = source.Bad("This PDF is damaged and its pages can't be counted; print it to a new PDF and bring that.")
 		case count.PageCount == 0:
 			err = source.Bad("This PDF has no page; choose another file.")
+		case count.PageCount > MaxPages:
+			err = source.Bad("This PDF has %d pages and the limit is %d; split it at a chapter and bring the parts.", count.PageCount, MaxPages)
+		case count.PageCount > fewPages && count.PageCount*thinnest > len(data):
+			err = source.Bad("This PDF says that it has %d pages, which %d bytes can't hold; print it to a new PDF and bring that.", count.PageCount, len(data))
 		default:
 			o.pages = count.PageCount
 		}

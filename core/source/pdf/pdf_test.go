@@ -105,6 +105,44 @@ func TestFilesThatAreRefused(t *testing.T) {
 	}
 }
 
+// shared is a small file that shows one page ten to the power of levels times.
+func shared(levels int) []byte {
+	var parts []string
+	add := func(s string) { parts = append(parts, fmt.Sprintf("%d 0 obj\n%s\nendobj\n", len(parts)+1, s)) }
+	add("<</Type/Catalog/Pages 2 0 R>>")
+	count := 1
+	for range levels {
+		count *= 10
+	}
+	for l := range levels {
+		kids := strings.Repeat(fmt.Sprintf("%d 0 R ", 3+l), 10)
+		add(fmt.Sprintf("<</Type/Pages/Count %d/Kids[%s]>>", count, kids))
+		count /= 10
+	}
+	add(fmt.Sprintf("<</Type/Page/Parent %d 0 R/MediaBox[0 0 200 200]/Resources<</Font<</F1 %d 0 R>>>>/Contents %d 0 R>>", 1+levels, 3+levels, 4+levels))
+	add("<</Type/Font/Subtype/Type1/BaseFont/Helvetica>>")
+	const text = "BT /F1 12 Tf 20 100 Td (A pump is a machine that moves water.) Tj ET"
+	add(fmt.Sprintf("<</Length %d>>\nstream\n%s\nendstream", len(text), text))
+	out, places := "%PDF-1.4\n", ""
+	for _, p := range parts {
+		places += fmt.Sprintf("%010d 00000 n \n", len(out))
+		out += p
+	}
+	return fmt.Appendf(nil, "%sxref\n0 %d\n0000000000 65535 f \n%strailer<</Size %d/Root 1 0 R>>\nstartxref\n%d\n%%%%EOF", out, len(parts)+1, places, len(parts)+1, len(out))
+}
+
+func TestPagesThatAreShared(t *testing.T) {
+	for levels, says := range map[int]string{6: "the limit is 5000", 3: "can't hold"} {
+		_, err := read("x", shared(levels))
+		if bad := new(source.BadInput); !errors.As(err, &bad) || !strings.Contains(bad.Says, says) {
+			t.Errorf("%d levels: %v", levels, err)
+		}
+	}
+	if doc, err := read("x", shared(1)); err != nil || doc.Pages != 10 {
+		t.Errorf("ten pages: %d, %v", doc.Pages, err)
+	}
+}
+
 func TestJoin(t *testing.T) {
 	for _, c := range []struct {
 		before string

@@ -32,6 +32,10 @@ import (
 // MaxBytes is the largest file that is read.
 const MaxBytes = 200 << 20
 
+// MaxText is the longest text that is read, in bytes: four million words, a dozen
+// thick textbooks.
+const MaxText = 24 << 20
+
 var signatures = []struct{ magic, name string }{
 	{"GIF8", "a picture of a kind that is not read (PNG and JPEG are)"},
 	{"\xd0\xcf\x11\xe0", "an older office document"},
@@ -51,6 +55,13 @@ func Read(ctx context.Context, name string, data []byte, tools source.Tools) (so
 	doc, err := parse(ctx, name, data, tools)
 	if err != nil {
 		return source.Document{}, err
+	}
+	length := 0
+	for _, p := range doc.Passages {
+		length += len(p.Text)
+	}
+	if length > MaxText {
+		return source.Document{}, source.Bad("This holds %d MB of text and the limit is %d MB; split it at a chapter and bring the parts.", (length+1<<20-1)>>20, MaxText>>20)
 	}
 	if tools.Recognise != nil {
 		if err := source.Recognise(ctx, &doc, tools.Recognise); err != nil {
