@@ -74,9 +74,14 @@ type Fact struct {
 }
 
 // Read draws the facts of a document's passages, in their order.
-func Read(passages []source.Passage) []Fact {
+func Read(passages []source.Passage) []Fact { return read(context.Background(), passages) }
+
+func read(ctx context.Context, passages []source.Passage) []Fact {
 	var out []Fact
 	for i, p := range passages {
+		if ctx.Err() != nil {
+			return out
+		}
 		switch p.Kind {
 		case source.Heading, source.Picture:
 			continue
@@ -129,7 +134,7 @@ const part = 300
 
 // ReadParts reads the facts of a long document part by part, several at once, and
 // tells how many passages are done. Parts begin at headings, which nothing reads
-// across. It ends early, with less, when the context does.
+// across. It ends early, with less, when the context does. Told may be nil.
 func ReadParts(ctx context.Context, passages []source.Passage, told func(done, of int)) []Fact {
 	var starts []int
 	for i, p := range passages {
@@ -151,11 +156,12 @@ func ReadParts(ctx context.Context, passages []source.Passage, told func(done, o
 			if ctx.Err() != nil {
 				return nil
 			}
-			found[k] = Read(passages[from:to])
+			found[k] = read(ctx, passages[from:to])
 			telling.Lock()
 			defer telling.Unlock()
-			done += to - from
-			told(done, len(passages))
+			if done += to - from; told != nil {
+				told(done, len(passages))
+			}
 			return nil
 		})
 	}

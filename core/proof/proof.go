@@ -16,6 +16,7 @@
 package proof
 
 import (
+	"context"
 	"strings"
 	"time"
 
@@ -130,6 +131,13 @@ type formula struct {
 
 // NewLibrary reads sources for proofing.
 func NewLibrary(sources []Source) *Library {
+	l, _ := NewLibraryContext(context.Background(), sources) // which does not end
+	return l
+}
+
+// NewLibraryContext reads sources for proofing as long as somebody waits for it;
+// the error is the context's.
+func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) {
 	l := &Library{titles: map[string]string{}, passages: map[string]place{}, overruled: map[string][]overruling{}}
 	var claims []fact.Claim
 	var claimed []entry
@@ -138,7 +146,10 @@ func NewLibrary(sources []Source) *Library {
 		for _, p := range s.Doc.Passages {
 			l.passages[p.ID] = place{s.ID, p}
 		}
-		for _, f := range fact.Read(s.Doc.Passages) {
+		for _, f := range fact.ReadParts(ctx, s.Doc.Passages, nil) {
+			if err := ctx.Err(); err != nil {
+				return nil, err
+			}
 			e := entry{Fact: f, place: l.passages[f.Passage]}
 			switch f.Type {
 			case fact.Definition:
@@ -149,6 +160,9 @@ func NewLibrary(sources []Source) *Library {
 				claimed = append(claimed, e)
 			}
 		}
+	}
+	if err := ctx.Err(); err != nil {
+		return nil, err
 	}
 	lost := fact.Settle(claims)
 	for i, e := range claimed {
@@ -167,7 +181,7 @@ func NewLibrary(sources []Source) *Library {
 		formulas = append(formulas, f.Formula)
 	}
 	l.sheet = sheet.New(formulas)
-	return l
+	return l, ctx.Err()
 }
 
 // Overruled lists the passages that hold what another source overrules, by the
@@ -214,9 +228,19 @@ var checks = []func(*examination) []Finding{
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {
+	r, _ := ExamineContext(context.Background(), q, l) // which does not end
+	return r
+}
+
+// ExamineContext proofs a question as long as somebody waits for it; the error is
+// the context's, and there is no verdict then.
+func ExamineContext(ctx context.Context, q question.Question, l *Library) (Report, error) {
 	x := &examination{Question: q, library: l}
 	r := Report{ID: q.ID}
 	for _, check := range checks {
+		if err := ctx.Err(); err != nil {
+			return Report{}, err
+		}
 		r.Findings = append(r.Findings, check(x)...)
 		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" {
 			break // nothing else can be said of a question with missing parts
@@ -226,7 +250,7 @@ func Examine(q question.Question, l *Library) Report {
 	if r.Verdict == Faulted {
 		r.Mend = x.mend
 	}
-	return r
+	return r, nil
 }
 
 func verdict(findings []Finding) Verdict {

@@ -70,6 +70,13 @@ type idea struct {
 
 // Study reads the sources and finds everything that can be asked of them.
 func Study(sources []Source) *Material {
+	m, _ := StudyContext(context.Background(), sources) // which does not end
+	return m
+}
+
+// StudyContext studies the sources as long as somebody waits for it; the error is
+// the context's.
+func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	m := &Material{facts: map[string]int{}}
 	var equations []equation
 	var limits, claimed []term
@@ -81,7 +88,7 @@ func Study(sources []Source) *Material {
 		for _, p := range src.Doc.Passages {
 			byID[p.ID] = p
 		}
-		for _, f := range fact.Read(src.Doc.Passages) {
+		for _, f := range fact.ReadParts(ctx, src.Doc.Passages, nil) {
 			m.facts[f.Passage]++
 			t := term{Fact: f, src: src, passage: byID[f.Passage], topic: src.Topics[f.Passage]}
 			switch f.Type {
@@ -91,6 +98,9 @@ func Study(sources []Source) *Material {
 				claims = append(claims, fact.Claim{Fact: f, Source: src.ID, Standing: src.Standing, Dated: src.Dated})
 				claimed = append(claimed, t)
 			}
+		}
+		if err := ctx.Err(); err != nil {
+			return nil, err
 		}
 		ranges.learn(src.Doc.Passages)
 	}
@@ -110,8 +120,11 @@ func Study(sources []Source) *Material {
 	for _, t := range limits {
 		m.ideas = append(m.ideas, limitIdea(t))
 	}
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
 	m.ideas = append(m.ideas, quantitative(equations, ranges)...)
-	return m
+	return m, ctx.Err()
 }
 
 // Facts says how many facts were read from each passage, by its id.
