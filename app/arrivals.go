@@ -69,6 +69,11 @@ func (a *App) BringAddress(ctx context.Context, account, course, id uuid.UUID, a
 func (a *App) bring(ctx context.Context, account, course uuid.UUID, arrival store.Arrival, data []byte) (Arrival, error) {
 	var out Arrival
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		if _, err := store.ArrivalOf(ctx, tx, s, arrival.ID); errors.Is(err, ErrNotFound) {
+			if err := a.roomFor(ctx, tx, s, len(data)); err != nil {
+				return err
+			}
+		}
 		fresh, err := store.AddArrival(ctx, tx, s, arrival, data, a.now())
 		if err != nil {
 			return err

@@ -212,6 +212,11 @@ func (a *App) EditQuestion(ctx context.Context, account, course, id uuid.UUID, e
 		if err != nil {
 			return err
 		}
+		if e.TopicID != nil {
+			if err := store.OfCourse(ctx, tx, s, []uuid.UUID{*e.TopicID}, nil); err != nil {
+				return err
+			}
+		}
 		q = e.applied(q)
 		if err := q.Validate(); err != nil {
 			return invalid("%s", err.Error())
@@ -277,11 +282,14 @@ func (a *App) bodyAt(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID
 // addVersion proofs a changed question and stores it: cleared, it goes to the
 // bank.
 func (a *App) addVersion(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, from int, q question.Question) error {
-	known, err := a.study(ctx, tx, s)
+	known, err := a.study(ctx, s)
 	if err != nil {
 		return err
 	}
-	v, report := examined(q, known.library)
+	v, report, err := examined(ctx, q, known.library)
+	if err != nil {
+		return err
+	}
 	state := "bench"
 	if report.Verdict == proof.Cleared {
 		state = "bank"

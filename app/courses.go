@@ -157,6 +157,9 @@ func (a *App) AddCourse(ctx context.Context, account uuid.UUID, text NewCourse) 
 	}
 	c.ID = uuid.New()
 	err = pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
+		if err := a.roomForCourse(ctx, tx, account); err != nil {
+			return err
+		}
 		s, err := store.AddCourse(ctx, tx, account, c, a.now())
 		if err != nil {
 			return err

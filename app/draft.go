@@ -18,47 +18,6 @@ import (
 	"zincowl/store"
 )
 
-// study is what was read of a course's sources, kept while they stay the same.
-type study struct {
-	key      string
-	material *writer.Material
-	library  *proof.Library
-}
-
-// study reads the facts of all sources of a course, or returns what was read
-// before if nothing has changed since.
-func (a *App) study(ctx context.Context, db store.DB, s store.Scope) (study, error) {
-	docs, err := a.documents(ctx, db, s)
-	if err != nil {
-		return study{}, err
-	}
-	var key strings.Builder
-	for _, d := range docs {
-		fmt.Fprintf(&key, "%s %d %s %d;", d.id, len(d.doc.Passages), d.standing, d.dated.Unix())
-		for _, p := range d.doc.Passages {
-			key.WriteString(d.topics[p.ID])
-		}
-	}
-	a.mu.Lock()
-	known, ok := a.studied[s.Course()]
-	a.mu.Unlock()
-	if ok && known.key == key.String() {
-		return known, nil
-	}
-	sources := make([]writer.Source, len(docs))
-	for i, d := range docs {
-		sources[i] = writer.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Topics: d.topics, Standing: d.standing, Dated: d.dated}
-	}
-	known = study{key.String(), writer.Study(sources), libraryOf(docs)}
-	a.mu.Lock()
-	defer a.mu.Unlock()
-	if len(a.studied) > 16 {
-		clear(a.studied)
-	}
-	a.studied[s.Course()] = known
-	return known, nil
-}
-
 // Brief is what is asked of the writer.
 type Brief struct {
 	Count   int                       `json:"count" minimum:"1" maximum:"500"`
@@ -114,7 +73,7 @@ type Batch struct {
 func (a *App) CanBear(ctx context.Context, account, course uuid.UUID) ([]Bears, error) {
 	out := []Bears{}
 	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
-		known, err := a.study(ctx, a.pool, s)
+		known, err := a.study(ctx, s)
 		if err != nil {
 			return err
 		}
@@ -176,6 +135,19 @@ func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b B
 		return Batch{}, invalid("%s", err)
 	}
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		if _, err := store.BatchState(ctx, tx, s, id); err == nil {
+			return nil // asked for before
+		}
+		err := store.OfCourse(ctx, tx, s, b.Topics, b.Sources)
+		if errors.Is(err, ErrNotFound) {
+			return invalid("A topic or source of this brief is not among those of the course; load the page again and choose anew.")
+		}
+		if err != nil {
+			return err
+		}
+		if err := a.roomToDraft(ctx, tx, s); err != nil {
+			return err
+		}
 		sources, err := store.Sources(ctx, tx, s)
 		if err != nil {
 			return err
@@ -298,7 +270,7 @@ func (a *App) FailBatch(ctx context.Context, id uuid.UUID) error {
 }
 
 func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.Declined, error) {
-	known, err := a.study(ctx, a.pool, s)
+	known, err := a.study(ctx, s)
 	if err != nil {
 		return nil, err
 	}
@@ -350,7 +322,10 @@ func (a *App) skills(ctx context.Context, db store.DB, s store.Scope) ([]writer.
 // keepDraft proofs one draft and stores it: cleared, it goes to the bank
 // unseen; else to the bench.
 func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, library *proof.Library) error {
-	version, report := examined(q, library)
+	version, report, err := examined(ctx, q, library)
+	if err != nil {
+		return err
+	}
 	fresh := store.NewQuestion{Fingerprint: q.ID, Version: version}
 	fresh.ID = uuid.New()
 	fresh.BatchID, fresh.Ordinal = &batch, ordinal

@@ -366,6 +366,9 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 		if less {
 			r.Weight = ability.SeenWeight
 		}
+		if err := store.HoldDrill(ctx, tx, s, drill); err != nil {
+			return err
+		}
 		fresh, err := store.AddResponse(ctx, tx, s, r)
 		if err != nil {
 			return err

@@ -194,6 +194,9 @@ func (a *App) keepSource(ctx context.Context, tx pgx.Tx, s store.Scope, b brough
 	if old, err := store.SourceByHash(ctx, tx, s, b.hash); err == nil {
 		return outcome{}, invalid("This text is among your sources already, as “%s”.", old.Title)
 	}
+	if err := a.roomToKeep(ctx, tx, s, b.doc.Words(), b.Pages); err != nil {
+		return outcome{}, err
+	}
 	sorter, _, err := a.sorter(ctx, tx, s, b.doc.Passages)
 	if err != nil {
 		return outcome{}, err
@@ -425,7 +428,11 @@ func (a *App) RemoveSource(ctx context.Context, account, course, id uuid.UUID) e
 			if err != nil {
 				return err
 			}
-			if _, err := a.proofAnew(ctx, tx, s, libraryOf(docs), drawn); err != nil {
+			library, err := libraryOf(ctx, docs)
+			if err != nil {
+				return err
+			}
+			if _, err := a.proofAnew(ctx, tx, s, library, drawn); err != nil {
 				return err
 			}
 		}
@@ -444,7 +451,10 @@ func (a *App) settle(ctx context.Context, tx pgx.Tx, s store.Scope, questions []
 	if err != nil || len(questions) == 0 && len(docs) < 2 {
 		return 0, err
 	}
-	library := libraryOf(docs)
+	library, err := libraryOf(ctx, docs)
+	if err != nil {
+		return 0, err
+	}
 	benched, err := a.proofAnew(ctx, tx, s, library, questions)
 	if err != nil {
 		return 0, err
@@ -470,7 +480,10 @@ func (a *App) proofAnew(ctx context.Context, tx pgx.Tx, s store.Scope, library *
 		if err != nil {
 			return 0, err
 		}
-		v, report := examined(body, library)
+		v, report, err := examined(ctx, body, library)
+		if err != nil {
+			return 0, err
+		}
 		v.Version = q.Version
 		state := q.State
 		if report.Verdict != proof.Cleared && state == "bank" && !q.Kept {
@@ -525,7 +538,11 @@ func (a *App) ChangeSource(ctx context.Context, account, course, id uuid.UUID, a
 		}
 		var before []store.Question
 		if len(docs) > 1 {
-			if before, err = a.overruled(ctx, tx, s, libraryOf(docs)); err != nil {
+			library, err := libraryOf(ctx, docs)
+			if err != nil {
+				return err
+			}
+			if before, err = a.overruled(ctx, tx, s, library); err != nil {
 				return err
 			}
 		}
@@ -575,12 +592,12 @@ func (a *App) documents(ctx context.Context, db store.DB, s store.Scope) ([]docu
 	return out, nil
 }
 
-func libraryOf(docs []document) *proof.Library {
+func libraryOf(ctx context.Context, docs []document) (*proof.Library, error) {
 	sources := make([]proof.Source, len(docs))
 	for i, d := range docs {
 		sources[i] = proof.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Standing: d.standing, Dated: d.dated}
 	}
-	return proof.NewLibrary(sources)
+	return proof.NewLibraryContext(ctx, sources)
 }
 
 // decode reads a stored question.
@@ -593,8 +610,11 @@ func decode(body json.RawMessage) (question.Question, error) {
 }
 
 // examined proofs a question and makes the version to be stored.
-func examined(q question.Question, l *proof.Library) (store.Version, proof.Report) {
-	r := proof.Examine(q, l)
+func examined(ctx context.Context, q question.Question, l *proof.Library) (store.Version, proof.Report, error) {
+	r, err := proof.ExamineContext(ctx, q, l)
+	if err != nil {
+		return store.Version{}, r, err
+	}
 	if r.Findings == nil {
 		r.Findings = []proof.Finding{}
 	}
@@ -602,7 +622,7 @@ func examined(q question.Question, l *proof.Library) (store.Version, proof.Repor
 	if r.Mend != nil {
 		v.Mend = mustJSON(r.Mend)
 	}
-	return v, r
+	return v, r, nil
 }
 
 // mustJSON encodes values of our own types, which always encode.

@@ -151,6 +151,12 @@ func ItemAt(ctx context.Context, db DB, s Scope, drill uuid.UUID, position int) 
 		where d.course_id = $1 and d.account_id = $2 and d.id = $3 and i.position = $4`, s.course, s.account, drill, position)
 }
 
+// HoldDrill lets nobody else answer in a drill until the transaction ends, so that
+// of two last answers one sees the other.
+func HoldDrill(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
+	return changed(ctx, db, `select 1 from drills where course_id = $1 and account_id = $2 and id = $3 for update`, s.course, s.account, id)
+}
+
 // FinishDrill records that every place is answered.
 func FinishDrill(ctx context.Context, db DB, s Scope, id uuid.UUID, now time.Time) error {
 	_, err := db.Exec(ctx, `update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null

@@ -120,6 +120,16 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 	type copier interface {
 		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
 	}
+	size := 0
+	for _, p := range passages {
+		size += len(p.Text)
+	}
+	for _, data := range doc.Files {
+		size += len(data)
+	}
+	if err := changed(ctx, db, `update sources set size = $3 where course_id = $1 and id = $2`, s.course, id, size); err != nil {
+		return err
+	}
 	_, err := db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
 		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "statement_id", "placed_by", "placed_sure", "facts", "language", "confidence", "picture"}, pgx.CopyFromRows(rows))
 	return err

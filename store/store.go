@@ -57,7 +57,14 @@ func Open(ctx context.Context, url string) (*pgxpool.Pool, error) {
 const migrating = 0x7a696e63
 
 // Migrate brings a database to this version, with the tables of the job queue.
-func Migrate(ctx context.Context, url string) error {
+func Migrate(ctx context.Context, url string) error { return MigrateTo(ctx, url, latest) }
+
+// latest stands for the newest migration that there is.
+const latest = 0
+
+// MigrateTo brings a database to the version of a migration by its number, up or
+// down; the tables of the job queue come with the newest.
+func MigrateTo(ctx context.Context, url string, version int64) error {
 	pool, err := Open(ctx, url)
 	if err != nil {
 		return err
@@ -83,6 +90,18 @@ func Migrate(ctx context.Context, url string) error {
 	provider, err := goose.NewProvider(goose.DialectPostgres, db, files)
 	if err != nil {
 		return fmt.Errorf("reading the migrations: %w", err)
+	}
+	if version != latest {
+		at, err := provider.GetDBVersion(ctx)
+		if err == nil && at > version {
+			_, err = provider.DownTo(ctx, version)
+		} else if err == nil {
+			_, err = provider.UpTo(ctx, version)
+		}
+		if err != nil {
+			return fmt.Errorf("migrating the database to version %d: %w", version, err)
+		}
+		return nil
 	}
 	if _, err := provider.Up(ctx); err != nil {
 		return fmt.Errorf("migrating the database: %w", err)
