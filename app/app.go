@@ -9,9 +9,11 @@
 package app
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"time"
 
 	"github.com/google/uuid"
@@ -46,8 +48,20 @@ type Queue interface {
 	Read(ctx context.Context, tx pgx.Tx, account, course, arrival uuid.UUID) error
 }
 
-// Reader makes a document of a file's bytes, as reader.Read does.
-type Reader func(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error)
+// File is a file as it is brought; it can be read once.
+type File struct {
+	Name string
+	Size int64
+	Data io.Reader
+}
+
+// FileOf is a file of bytes.
+func FileOf(name string, data []byte) File {
+	return File{name, int64(len(data)), bytes.NewReader(data)}
+}
+
+// Reader makes a document of a file, as reader.Read does.
+type Reader func(ctx context.Context, f File, progress source.Progress) (source.Document, error)
 
 // Splitter splits a past paper, as split.Text does.
 type Splitter func(ctx context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error)
@@ -74,8 +88,12 @@ func New(pool *pgxpool.Pool, queue Queue, now func() time.Time) *App {
 }
 
 // readAlone reads files in this process, without help from other programs.
-func readAlone(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
-	return reader.Read(ctx, name, data, source.Tools{Progress: progress})
+func readAlone(ctx context.Context, f File, progress source.Progress) (source.Document, error) {
+	data, err := io.ReadAll(f.Data)
+	if err != nil {
+		return source.Document{}, fmt.Errorf("taking a file in: %w", err)
+	}
+	return reader.Read(ctx, f.Name, data, source.Tools{Progress: progress})
 }
 
 // splitAlone splits a past paper in this process.

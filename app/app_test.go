@@ -284,7 +284,7 @@ func TestSourcesAreReadWholeOrNotAtAll(t *testing.T) {
 	if err != nil || len(list) != 1 || list[0].Title != "Evening notes" || list[0].Drawn == 0 {
 		t.Fatalf("%+v, %v", list, err)
 	}
-	r, err := w.Reading(ctx, w.owner, w.course, list[0].ID)
+	r, err := w.Reading(ctx, w.owner, w.course, list[0].ID, 0)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -44,8 +44,8 @@ const recent = 10 * time.Minute
 
 // Bring takes a file or pasted text in, to be read in the background. The page
 // chooses the id, so that bringing twice is bringing once.
-func (a *App) Bring(ctx context.Context, account, course, id uuid.UUID, name string, data []byte) (Arrival, error) {
-	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: strings.TrimSpace(name)}, data)
+func (a *App) Bring(ctx context.Context, account, course, id uuid.UUID, f File) (Arrival, error) {
+	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: strings.TrimSpace(f.Name)}, f)
 }
 
 // BringAddress takes a web address in, to be fetched and read in the background.
@@ -63,18 +63,18 @@ func (a *App) BringAddress(ctx context.Context, account, course, id uuid.UUID, a
 	case u.User != nil:
 		return Arrival{}, invalid("This address carries a name or a password; take them out, or save the page and bring the file.")
 	}
-	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: u.Host + u.Path, Address: u.String()}, nil)
+	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: u.Host + u.Path, Address: u.String()}, File{})
 }
 
-func (a *App) bring(ctx context.Context, account, course uuid.UUID, arrival store.Arrival, data []byte) (Arrival, error) {
+func (a *App) bring(ctx context.Context, account, course uuid.UUID, arrival store.Arrival, f File) (Arrival, error) {
 	var out Arrival
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
 		if _, err := store.ArrivalOf(ctx, tx, s, arrival.ID); errors.Is(err, ErrNotFound) {
-			if err := a.roomFor(ctx, tx, s, len(data)); err != nil {
+			if err := a.roomFor(ctx, tx, s, f.Size); err != nil {
 				return err
 			}
 		}
-		fresh, err := store.AddArrival(ctx, tx, s, arrival, data, a.now())
+		fresh, err := store.AddArrival(ctx, tx, s, arrival, f.Size, f.Data, a.now())
 		if err != nil {
 			return err
 		}
@@ -209,14 +209,11 @@ func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, told
 	}
 	var b brought
 	if arrival.Address == "" {
-		data, err := store.ArrivalBytes(ctx, a.pool, s, id)
-		if err != nil {
-			return nil, err
-		}
+		f := File{arrival.Name, arrival.Size, store.ArrivalBytes(ctx, a.pool, s, id)}
 		if arrival.Sort == "paper" {
-			return a.readPaper(ctx, s, data, told.pages)
+			return a.readPaper(ctx, s, f, told.pages)
 		}
-		b, err = a.readFile(ctx, arrival.Name, data, told)
+		b, err = a.readFile(ctx, f, told)
 		if err != nil {
 			return nil, err
 		}
@@ -241,7 +238,7 @@ func (a *App) readAddress(ctx context.Context, address string, told steps) (brou
 	if err != nil {
 		return brought{}, err
 	}
-	b, err := a.readFile(ctx, got.Name, got.Data, told)
+	b, err := a.readFile(ctx, FileOf(got.Name, got.Data), told)
 	b.Address, b.Origin = got.Address, got.Address
 	if got.Dated != nil {
 		b.Dated = got.Dated

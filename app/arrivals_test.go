@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"strings"
 	"testing"
 	"time"
@@ -18,7 +19,7 @@ import (
 func (w *world) brings(name, text string) app.Arrival {
 	w.t.Helper()
 	id := uuid.New()
-	if a, err := w.Bring(ctx, w.owner, w.course, id, name, []byte(text)); err != nil || a.State != "queued" {
+	if a, err := w.Bring(ctx, w.owner, w.course, id, app.FileOf(name, []byte(text))); err != nil || a.State != "queued" {
 		w.t.Fatalf("brought %+v, %v", a, err)
 	}
 	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
@@ -48,7 +49,7 @@ func TestWhatIsBroughtIsReadInTheBackground(t *testing.T) {
 	if a.State != "read" || a.SourceID == nil || a.Says != "" {
 		t.Fatalf("arrived as %+v", a)
 	}
-	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID)
+	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID, 0)
 	if err != nil || r.Title != "Evening notes" || r.Standing != source.Notes || r.Version != 1 {
 		t.Errorf("reads %+v, %v", r.Source, err)
 	}
@@ -66,7 +67,7 @@ func TestWhatIsBroughtIsReadInTheBackground(t *testing.T) {
 		t.Errorf("a file that is no text arrives as %+v", bad)
 	}
 	// Bringing the same id again brings nothing; a finished one runs no more.
-	if b, err := w.Bring(ctx, w.owner, w.course, a.ID, "other.txt", []byte("x")); err != nil || b.State != "read" {
+	if b, err := w.Bring(ctx, w.owner, w.course, a.ID, app.FileOf("other.txt", []byte("x"))); err != nil || b.State != "read" {
 		t.Errorf("brought twice: %+v, %v", b, err)
 	}
 	if len(w.queue.arrivals) != 3 {
@@ -85,7 +86,7 @@ func TestAReadingIsCancelledAndItsProgressSeen(t *testing.T) {
 	w := newWorld(t)
 	id := uuid.New()
 	var seen app.Arrival
-	w.UseReader(func(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+	w.UseReader(func(ctx context.Context, f app.File, progress source.Progress) (source.Document, error) {
 		w.now = w.now.Add(time.Second)
 		progress(3, 9)
 		seen = w.arrival(id)
@@ -96,7 +97,7 @@ func TestAReadingIsCancelledAndItsProgressSeen(t *testing.T) {
 		progress(4, 9)
 		return source.Document{}, ctx.Err()
 	})
-	if _, err := w.Bring(ctx, w.owner, w.course, id, "long.txt", []byte("x")); err != nil {
+	if _, err := w.Bring(ctx, w.owner, w.course, id, app.FileOf("long.txt", []byte("x"))); err != nil {
 		t.Fatal(err)
 	}
 	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
@@ -189,7 +190,7 @@ func TestAddressesAreFetched(t *testing.T) {
 	if a.State != "read" || a.Name != "works.example/page" {
 		t.Fatalf("fetched as %+v", a)
 	}
-	if r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID); err != nil || r.Address != "https://works.example/page/" || r.Title != "Weirs" {
+	if r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID, 0); err != nil || r.Address != "https://works.example/page/" || r.Title != "Weirs" {
 		t.Errorf("reads %+v, %v", r.Source, err)
 	}
 	if a := bring("http://works.example/gone"); a.State != "refused" || a.Says != "There is no such page." {
@@ -203,7 +204,11 @@ func TestAddressesAreFetched(t *testing.T) {
 
 func TestPicturesAreKeptAndReplaced(t *testing.T) {
 	w := newWorld(t)
-	w.UseReader(func(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+	w.UseReader(func(ctx context.Context, f app.File, progress source.Progress) (source.Document, error) {
+		data, err := io.ReadAll(f.Data)
+		if err != nil {
+			return source.Document{}, err
+		}
 		file := string(data)
 		return source.Document{Title: "Plan", Kind: "docx", Language: "en", Files: map[string][]byte{file: []byte("bytes of " + file)}, Passages: []source.Passage{
 			{ID: "p1", Kind: source.Paragraph, Text: "A weir is a notched plate.", Confidence: 91},
@@ -211,7 +216,7 @@ func TestPicturesAreKeptAndReplaced(t *testing.T) {
 		}}, nil
 	})
 	a := w.brings("plan.docx", "first")
-	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID)
+	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID, 0)
 	if err != nil || len(r.List) != 2 || r.List[0].Confidence != 91 || r.List[1].File != "first" || r.List[1].Caption != "Figure 1" || r.List[1].Labels[0].Text != "inlet" {
 		t.Fatalf("reads %+v, %v", r.List, err)
 	}

@@ -91,7 +91,7 @@ func (a *App) BringFormula(ctx context.Context, account, course, id uuid.UUID, t
 	if err := f.CheckUnits(); err != nil {
 		return Arrival{}, invalid("Nothing could be asked about this formula, as %s; correct its units.", err)
 	}
-	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: "Formula for " + f.Subject().Meaning}, []byte(text+"\n"))
+	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: "source", Name: "Formula for " + f.Subject().Meaning}, FileOf("", []byte(text+"\n")))
 }
 
 // typedFormula is a formula as one sentence, so that it is read as a paragraph.

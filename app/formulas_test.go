@@ -58,7 +58,7 @@ func TestTypedFormulas(t *testing.T) {
 	if a.State != "read" || a.SourceID == nil {
 		t.Fatalf("arrived as %+v", a)
 	}
-	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID)
+	r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID, 0)
 	if err != nil || len(r.List) != 1 || len(r.List[0].Facts) != 1 || r.List[0].Facts[0].LaTeX != f.LaTeX {
 		t.Errorf("reads %+v, %v", r, err)
 	}

@@ -38,7 +38,7 @@ func (a *App) UseLimits(l Limits) { a.limits = l }
 func (a *App) today() time.Time { return a.now().Add(-24 * time.Hour) }
 
 // roomFor says what stands against bringing more bytes to a course.
-func (a *App) roomFor(ctx context.Context, db store.DB, s store.Scope, bytes int) error {
+func (a *App) roomFor(ctx context.Context, db store.DB, s store.Scope, bytes int64) error {
 	h, err := store.HoldingsOf(ctx, db, s, a.today())
 	if err != nil {
 		return fmt.Errorf("counting what is held: %w", err)
@@ -50,7 +50,7 @@ func (a *App) roomFor(ctx context.Context, db store.DB, s store.Scope, bytes int
 		return invalid("You brought %d sources within a day, which is as many as this server takes; go on tomorrow.", h.ArrivalsToday)
 	case h.CourseSources >= l.CourseSources:
 		return invalid("This course has %d sources, which is as many as it can have; take one out first.", h.CourseSources)
-	case h.AccountBytes+int64(bytes) > l.AccountBytes<<20:
+	case h.AccountBytes+bytes > l.AccountBytes<<20:
 		return invalid("Your sources come to %d MB, and with this to more than the %d MB that an account can have; take one out first.", h.AccountBytes>>20, l.AccountBytes)
 	case h.CourseWords >= l.CourseWords || h.CoursePages >= l.CoursePages:
 		return full(h, l)

@@ -28,12 +28,12 @@ func TestLimits(t *testing.T) {
 			return err
 		}, "You own 1 courses"},
 		"bytes": {func(l *app.Limits) { l.AccountBytes = 1 }, func(w *world) error {
-			_, err := w.Bring(ctx, w.owner, w.course, uuid.New(), "x.txt", make([]byte, 2<<20))
+			_, err := w.Bring(ctx, w.owner, w.course, uuid.New(), app.FileOf("x.txt", make([]byte, 2<<20)))
 			return err
 		}, "more than the 1 MB"},
 		"waiting to be read": {func(l *app.Limits) { l.Waiting = 1 }, func(w *world) error {
 			w.bring("a.txt", "one")
-			_, err := w.Bring(ctx, w.owner, w.course, uuid.New(), "b.txt", []byte("two"))
+			_, err := w.Bring(ctx, w.owner, w.course, uuid.New(), app.FileOf("b.txt", []byte("two")))
 			return err
 		}, "are waiting to be read or drafted"},
 		"waiting to be drafted": {func(l *app.Limits) { l.Waiting = 1 }, func(w *world) error {
@@ -51,7 +51,7 @@ func TestLimits(t *testing.T) {
 			return err
 		}, "go on tomorrow"},
 		"sources": {func(l *app.Limits) { l.CourseSources = 0 }, func(w *world) error {
-			_, err := w.Bring(ctx, w.owner, w.course, uuid.New(), "x.txt", []byte("text"))
+			_, err := w.Bring(ctx, w.owner, w.course, uuid.New(), app.FileOf("x.txt", []byte("text")))
 			return err
 		}, "as many as it can have"},
 		"words": {func(l *app.Limits) { l.CourseWords = 20 }, func(w *world) error {
@@ -82,7 +82,7 @@ func TestLimitsDoNotUndo(t *testing.T) {
 	w.UseLimits(l)
 	id := uuid.New()
 	for range 2 {
-		if a, err := w.Bring(ctx, w.owner, w.course, id, "a.txt", []byte("one")); err != nil || a.State != "queued" {
+		if a, err := w.Bring(ctx, w.owner, w.course, id, app.FileOf("a.txt", []byte("one"))); err != nil || a.State != "queued" {
 			t.Errorf("%+v, %v", a, err)
 		}
 	}
@@ -90,7 +90,7 @@ func TestLimitsDoNotUndo(t *testing.T) {
 
 func (w *world) bring(name, text string) {
 	w.t.Helper()
-	if _, err := w.Bring(ctx, w.owner, w.course, uuid.New(), name, []byte(text)); err != nil {
+	if _, err := w.Bring(ctx, w.owner, w.course, uuid.New(), app.FileOf(name, []byte(text))); err != nil {
 		w.t.Fatal(err)
 	}
 }

@@ -62,7 +62,7 @@ func (a *App) PaperLines(ctx context.Context, account, course uuid.UUID, name st
 	if err := a.read(ctx, account, course, editors, func(store.Scope) error { return nil }); err != nil {
 		return PaperFile{}, err
 	}
-	doc, err := a.document(ctx, name, data, nil)
+	doc, err := a.document(ctx, FileOf(name, data), nil)
 	if err != nil {
 		return PaperFile{}, err
 	}
@@ -92,7 +92,7 @@ func (a *App) BringPaper(ctx context.Context, account, course, id uuid.UUID, p P
 	if len(understood.Questions) == 0 {
 		return Arrival{}, invalid("No question was found in this text; say on which line the first one begins.")
 	}
-	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: paperKind, Name: p.title(understood)}, mustJSON(p))
+	return a.bring(ctx, account, course, store.Arrival{ID: id, Sort: paperKind, Name: p.title(understood)}, FileOf("", mustJSON(p)))
 }
 
 // title is what a paper is listed as: as the person said, else its first line
@@ -110,9 +110,9 @@ func (p PaperText) title(understood split.Paper) string {
 }
 
 // readPaper splits and proofs a past paper; what it returns keeps it.
-func (a *App) readPaper(ctx context.Context, s store.Scope, data []byte, progress source.Progress) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
+func (a *App) readPaper(ctx context.Context, s store.Scope, f File, progress source.Progress) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
 	var p PaperText
-	if err := json.Unmarshal(data, &p); err != nil {
+	if err := json.NewDecoder(f.Data).Decode(&p); err != nil {
 		return nil, fmt.Errorf("reading a past paper as it was stored: %w", err)
 	}
 	understood, err := a.understand(ctx, p)

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"strings"
 	"time"
 
@@ -66,11 +67,19 @@ type Found struct {
 	Steps []string  `json:"steps,omitempty" doc:"of a procedure"`
 }
 
-// Reading is a source with its passages.
+// Reading is a source with its passages, or a part of them.
 type Reading struct {
 	Source
 	List []Passage `json:"list"`
+	Next int       `json:"next" doc:"where to go on reading; 0 at the end"`
 }
+
+// readingPart is how many passages are read at once, and readingBytes of how much
+// text, but one.
+const (
+	readingPart  = 2000
+	readingBytes = 2 << 20
+)
 
 // document is a stored source as the core knows it.
 type document struct {
@@ -84,7 +93,7 @@ type document struct {
 
 // AddSource reads bytes and stores what they hold, at once.
 func (a *App) AddSource(ctx context.Context, account, course uuid.UUID, name string, data []byte) (Source, error) {
-	read, err := a.readFile(ctx, name, data, steps{})
+	read, err := a.readFile(ctx, FileOf(name, data), steps{})
 	if err != nil {
 		return Source{}, err
 	}
@@ -121,8 +130,8 @@ type steps struct{ pages, facts source.Progress }
 const pasted = "Pasted text"
 
 // document reads bytes. An *Invalid says what is wrong with them.
-func (a *App) document(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
-	doc, err := a.reader(ctx, name, data, progress)
+func (a *App) document(ctx context.Context, f File, progress source.Progress) (source.Document, error) {
+	doc, err := a.reader(ctx, f, progress)
 	if bad := new(source.BadInput); errors.As(err, &bad) {
 		return source.Document{}, invalid("%s", bad.Says)
 	}
@@ -131,17 +140,23 @@ func (a *App) document(ctx context.Context, name string, data []byte, progress s
 
 // readFile reads bytes into a document with its facts. An *Invalid says what is
 // wrong with them.
-func (a *App) readFile(ctx context.Context, name string, data []byte, told steps) (brought, error) {
-	name = strings.TrimSpace(name)
+func (a *App) readFile(ctx context.Context, f File, told steps) (brought, error) {
+	name := strings.TrimSpace(f.Name)
 	if name == "" {
 		name = pasted
 	}
-	doc, err := a.document(ctx, name, data, told.pages)
+	sum := sha256.New()
+	doc, err := a.document(ctx, File{name, f.Size, io.TeeReader(f.Data, sum)}, told.pages)
+	if err == nil {
+		_, err = io.Copy(sum, f.Data) // what the reader had no need of
+	}
 	if err != nil {
 		return brought{}, err
 	}
-	sum := sha256.Sum256(data)
-	out := brought{store.Source{Title: doc.Title, Origin: name, Standing: string(source.GuessStanding(doc)), Pages: doc.Pages}, doc, sum[:], findings(ctx, doc, told.facts)}
+	out := brought{store.Source{Title: doc.Title, Origin: name, Standing: string(source.GuessStanding(doc)), Pages: doc.Pages}, doc, sum.Sum(nil), findings(ctx, doc, told.facts)}
+	if err := ctx.Err(); err != nil {
+		return brought{}, err // what was found is not all there is
+	}
 	if name == pasted && doc.Title == name && len(doc.Passages) > 0 {
 		out.Title = opening(doc.Passages[0].Text)
 	}
@@ -317,8 +332,8 @@ func (a *App) Sources(ctx context.Context, account, course uuid.UUID) ([]Source,
 	return out, err
 }
 
-// Reading opens a source in place.
-func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID) (Reading, error) {
+// Reading opens a source in place, from a passage on counted from 0.
+func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID, from int) (Reading, error) {
 	var out Reading
 	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
 		src, err := store.SourceOf(ctx, a.pool, s, id)
@@ -326,9 +341,12 @@ func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID) (Readi
 			return err
 		}
 		out.Source, out.List = sourceView(src), []Passage{}
-		stored, err := store.Passages(ctx, a.pool, s, id)
+		stored, more, err := store.PassagesFrom(ctx, a.pool, s, id, from, readingPart, readingBytes)
 		if err != nil {
 			return err
+		}
+		if more {
+			out.Next = from + len(stored)
 		}
 		for i, p := range passages(stored) {
 			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, stored[i].Sure, stored[i].By, []proof.Verdict{}, []Found{}, p.Confidence, p.File, p.Caption, p.Labels}

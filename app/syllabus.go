@@ -217,7 +217,7 @@ func (a *App) ReadOutline(ctx context.Context, account, course uuid.UUID, name s
 	err := a.read(ctx, account, course, owners, func(store.Scope) error {
 		read := func() (syllabus.Outline, error) { return syllabus.Read(string(data)) }
 		if name != "" {
-			doc, err := a.document(ctx, name, data, nil)
+			doc, err := a.document(ctx, FileOf(name, data), nil)
 			if err != nil {
 				return err
 			}

@@ -127,7 +127,7 @@ func TestAPersonsPlaceSticks(t *testing.T) {
 	s := w.outlined("Screening\nSoftening\n")
 	softening := topicNamed(t, s, "Softening").ID
 	find := func(words string) app.Passage {
-		r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID)
+		r, err := w.Reading(ctx, w.owner, w.course, *a.SourceID, 0)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -819,3 +819,258 @@ func TestSigningInAtOnce(t *testing.T) {
 		t.Errorf("60 at once take %d MB", peak>>20)
 	}
 }
+
+// A file comes in slowly without holding the memory, the database or anybody else.
+func TestSlowUploads(t *testing.T) {
+	s := newSite(t, server.Options{Heavy: 1})
+	v := s.signedUp("keeper")
+	ids := v.owned()
+	at := s.URL + "/api/courses/" + ids["course"] + "/arrivals/"
+	var feeds []*io.PipeWriter
+	ended := make(chan int, 10)
+	for range 5 {
+		slow, feed := io.Pipe()
+		feeds = append(feeds, feed)
+		go func() {
+			r, _ := http.NewRequest("PUT", at+uuid.NewString()+"?name=slow.txt", slow)
+			r.Header.Set("Content-Type", "application/octet-stream")
+			answer, err := s.with(v.token()).client.Do(r)
+			if err != nil {
+				ended <- 0
+				return
+			}
+			answer.Body.Close()
+			ended <- answer.StatusCode
+		}()
+		if _, err := feed.Write([]byte("A kiln is an oven ")); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if n := s.pool.Stat().AcquiredConns(); n > 4 {
+		t.Errorf("%d connections to the database wait for slow senders", n)
+	}
+	// Dear requests have their turn meanwhile.
+	if status, says := v.call("GET", "/api/courses/"+ids["course"]+"/bears", nil); status != http.StatusOK {
+		t.Errorf("%d %s", status, says)
+	}
+	for i, feed := range feeds {
+		_, _ = feed.Write(fmt.Appendf(nil, "number %d that fires clay.", i))
+		feed.Close()
+	}
+	for range feeds {
+		if status := <-ended; status != http.StatusOK {
+			t.Errorf("a slow file ends with %d", status)
+		}
+	}
+}
+
+// A file that is broken off or too large leaves nothing behind.
+func TestFilesThatDoNotArrive(t *testing.T) {
+	s := newSite(t, server.Options{})
+	v := s.signedUp("keeper")
+	ids := v.owned()
+	count := func() (n int) {
+		if err := s.pool.QueryRow(context.Background(), `select count(*) from arrivals`).Scan(&n); err != nil {
+			t.Fatal(err)
+		}
+		return n
+	}
+	before := count()
+	broken, feed := io.Pipe()
+	r, err := http.NewRequest("PUT", s.URL+"/api/courses/"+ids["course"]+"/arrivals/"+uuid.NewString()+"?name=x.txt", broken)
+	if err != nil {
+		t.Fatal(err)
+	}
+	go func() {
+		_, _ = feed.Write([]byte("half"))
+		feed.CloseWithError(io.ErrUnexpectedEOF)
+	}()
+	if answer, err := v.client.Do(r); err == nil {
+		answer.Body.Close()
+		t.Errorf("half a file answers %d", answer.StatusCode)
+	}
+	r, err = http.NewRequest("PUT", s.URL+"/api/courses/"+ids["course"]+"/arrivals/"+uuid.NewString()+"?name=x.txt", io.LimitReader(zeros{}, 200<<20+1))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if answer, err := v.client.Do(r); err == nil {
+		says, _ := io.ReadAll(answer.Body)
+		answer.Body.Close()
+		if answer.StatusCode != http.StatusUnprocessableEntity || !strings.Contains(string(says), "larger than 200 MB") {
+			t.Errorf("%d %s", answer.StatusCode, says)
+		}
+	}
+	if after := count(); after != before {
+		t.Errorf("%d arrivals are left behind", after-before)
+	}
+}
+
+type zeros struct{}
+
+func (zeros) Read(p []byte) (int, error) { return len(p), nil }
+
+// A long source is read in parts, each passage once and in order.
+func TestALongSourceIsReadInParts(t *testing.T) {
+	s := newSite(t, server.Options{})
+	v := s.signedUp("keeper")
+	var made withID
+	v.get(&made, "POST", "/api/courses", map[string]any{"title": "Intake", "pass_mark": 60})
+	at := "/api/courses/" + made.ID
+	var text strings.Builder
+	for n := range 4500 {
+		fmt.Fprintf(&text, "Reading number %d of the meter.\n\n", n)
+	}
+	v.get(&made, "PUT", at+"/arrivals/"+uuid.NewString()+"?name=long.txt", []byte(text.String()))
+	source := v.arrived(at).ID
+	parts, seen := 0, 0
+	for from := 0; ; parts++ {
+		var r app.Reading
+		v.get(&r, "GET", fmt.Sprintf("%s/sources/%s?from=%d", at, source, from), nil)
+		for _, p := range r.List {
+			if want := fmt.Sprintf("Reading number %d of the meter.", seen); p.Text != want {
+				t.Fatalf("%q stands where %q should", p.Text, want)
+			}
+			seen++
+		}
+		if from = r.Next; from == 0 {
+			break
+		}
+	}
+	if seen != 4500 || parts != 2 {
+		t.Errorf("%d passages in %d parts", seen, parts+1)
+	}
+}
+
+// No id inside a body leads to another account's course.
+func TestIdsInBodiesStayInTheirCourse(t *testing.T) {
+	s := newSite(t, server.Options{})
+	owner, other := s.signedUp("owner"), s.signedUp("other")
+	ids, theirs := owner.owned(), other.owned()
+	var course struct{ Topics []withID }
+	other.get(&course, "GET", "/api/courses/"+theirs["course"], nil)
+	strange := []string{course.Topics[0].ID, theirs["source"], theirs["question"], theirs["course"]}
+	data, err := server.Description()
+	if err != nil {
+		t.Fatal(err)
+	}
+	tried := 0
+	walkOperations(t, func(method, path, id string, op map[string]any) {
+		if op["requestBody"] == nil || !strings.HasPrefix(path, "/api/courses/{course}") {
+			return
+		}
+		at := pathPart.ReplaceAllStringFunc(path, func(part string) string { return ids[strings.Trim(part, "{}")] })
+		if id == "start-batch" || id == "start-drill" {
+			at = at[:strings.LastIndexByte(at, '/')+1] + uuid.NewString()
+		}
+		for _, foreign := range strange {
+			for _, body := range withForeignIDs(valid(t, data, path, strings.ToLower(method)), schemaOf(t, data, path, strings.ToLower(method)), foreign) {
+				tried++
+				status, says := owner.call(method, at, body)
+				if status >= 500 || strings.Contains(says, "Screening II") {
+					t.Errorf("%s with %v: %d %s", id, body, status, says)
+				}
+			}
+		}
+	})
+	if tried < 12 {
+		t.Errorf("only %d bodies with a foreign id were tried", tried)
+	}
+	for _, sql := range []string{
+		`select count(*) from questions q join topics t on t.id = q.topic_id where t.course_id <> q.course_id`,
+		`select count(*) from passages p join topics t on t.id = p.topic_id where t.course_id <> p.course_id`,
+		`select count(*) from statements s join topics t on t.id = s.topic_id where t.course_id <> s.course_id`,
+		`select count(*) from cites c join questions q on q.id = c.question_id join sources s on s.id = c.source_id where s.course_id <> q.course_id`,
+		`select count(*) from drill_items i join drills d on d.id = i.drill_id join questions q on q.id = i.question_id where q.course_id <> d.course_id`,
+		`select count(*) from batches where brief::text like '%` + strange[0] + `%' or brief::text like '%` + strange[1] + `%'`,
+	} {
+		var n int
+		if err := s.pool.QueryRow(context.Background(), sql).Scan(&n); err != nil || n != 0 {
+			t.Errorf("%d rows cross into another course, %v: %s", n, err, sql)
+		}
+	}
+	// And what is the other's is as it was.
+	var after struct{ Topics []withID }
+	other.get(&after, "GET", "/api/courses/"+theirs["course"], nil)
+	if len(after.Topics) != len(course.Topics) || after.Topics[0] != course.Topics[0] {
+		t.Errorf("the other's topics are %v now", after.Topics)
+	}
+}
+
+// schemaOf is the schema of an operation's body, with what it refers to put in.
+func schemaOf(t *testing.T, data []byte, path, method string) map[string]any {
+	t.Helper()
+	var all map[string]any
+	if err := json.Unmarshal(data, &all); err != nil {
+		t.Fatal(err)
+	}
+	var whole func(s any, depth int) any
+	whole = func(s any, depth int) any {
+		m, ok := s.(map[string]any)
+		if !ok || depth > 8 {
+			return s
+		}
+		if ref, ok := m["$ref"].(string); ok {
+			var at any = all
+			for _, part := range strings.Split(strings.TrimPrefix(ref, "#/"), "/") {
+				at = at.(map[string]any)[part]
+			}
+			return whole(at, depth+1)
+		}
+		out := map[string]any{}
+		for k, v := range m {
+			switch k {
+			case "properties":
+				properties := map[string]any{}
+				for name, p := range v.(map[string]any) {
+					properties[name] = whole(p, depth+1)
+				}
+				out[k] = properties
+			case "items":
+				out[k] = whole(v, depth+1)
+			default:
+				out[k] = v
+			}
+		}
+		return out
+	}
+	body := all["paths"].(map[string]any)[path].(map[string]any)[method].(map[string]any)["requestBody"].(map[string]any)
+	content, _ := body["content"].(map[string]any)["application/json"].(map[string]any)
+	s, _ := whole(content["schema"], 0).(map[string]any)
+	return s
+}
+
+// withForeignIDs are copies of a body, in each of which one field that takes an id
+// has a foreign one.
+func withForeignIDs(body any, schema map[string]any, foreign string) (out []any) {
+	fields, ok := body.(map[string]any)
+	if !ok {
+		return nil
+	}
+	properties, _ := schema["properties"].(map[string]any)
+	for name, p := range properties {
+		p, _ := p.(map[string]any)
+		set := func(value any) {
+			copied := map[string]any{}
+			for k, v := range fields {
+				copied[k] = v
+			}
+			copied[name] = value
+			out = append(out, copied)
+		}
+		items, _ := p["items"].(map[string]any)
+		switch {
+		case p["format"] == "uuid" && name != "id":
+			set(foreign)
+		case items["format"] == "uuid":
+			set([]any{foreign})
+		case items["properties"] != nil:
+			inner, _ := items["properties"].(map[string]any)
+			for field, f := range inner {
+				if f, _ := f.(map[string]any); f["format"] == "uuid" {
+					set([]any{map[string]any{field: foreign, "title": "Screening II"}})
+				}
+			}
+		}
+	}
+	return out
+}

@@ -8,6 +8,10 @@ import (
 	"strings"
 	"testing"
 	"time"
+
+	"github.com/google/uuid"
+
+	"zincowl/app"
 )
 
 func TestAddresses(t *testing.T) {
@@ -82,4 +86,40 @@ type deadlines struct {
 func (d *deadlines) SetWriteDeadline(at time.Time) error {
 	d.set = append(d.set, at)
 	return nil
+}
+
+func TestUploadsAreBounded(t *testing.T) {
+	var u uploads
+	one, two := uuid.New(), uuid.New()
+	var ends []func()
+	for range uploadsAnAccount {
+		done, err := u.begin(one)
+		if err != nil {
+			t.Fatal(err)
+		}
+		ends = append(ends, done)
+	}
+	bad := new(app.Invalid)
+	if _, err := u.begin(one); !errors.As(err, &bad) || !strings.Contains(bad.Says, "at once") {
+		t.Error(err)
+	}
+	if done, err := u.begin(two); err != nil {
+		t.Error(err)
+	} else {
+		done()
+	}
+	for u.n < uploadsMost {
+		if _, err := u.begin(uuid.New()); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if _, err := u.begin(two); !errors.Is(err, app.ErrBusy) {
+		t.Error(err)
+	}
+	for _, done := range ends {
+		done()
+	}
+	if _, err := u.begin(one); err != nil || u.of[one] != 1 {
+		t.Errorf("%v, %d", err, u.of[one])
+	}
 }

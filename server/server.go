@@ -16,6 +16,7 @@ import (
 	"math"
 	"net/http"
 	"net/netip"
+	"reflect"
 	"runtime/debug"
 	"strconv"
 	"strings"
@@ -25,6 +26,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
+	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/pgxpool"
 
@@ -63,6 +65,7 @@ type Server struct {
 	options Options
 	changes *changes
 	heavy   chan struct{}
+	uploads uploads
 	metrics *metrics
 	api     huma.API
 	handler http.Handler
@@ -115,6 +118,7 @@ func (s *Server) describe(r chi.Router) {
 	config.DocsPath, config.SchemasPath, config.OpenAPIPath = "", "", "/api/openapi"
 	config.CreateHooks = nil // no $schema in bodies
 	format := huma.Format{Marshal: huma.DefaultJSONFormat.Marshal, Unmarshal: boundedJSON}
+	config.Components.Schemas.RegisterTypeAlias(reflect.TypeFor[uuid.UUID](), reflect.TypeFor[identifier]())
 	config.Formats = map[string]huma.Format{"application/json": format, "json": format}
 	s.api = humachi.New(r, config)
 	s.api.UseMiddleware(s.observed, s.admit, s.inTurn)
@@ -125,6 +129,14 @@ func (s *Server) describe(r chi.Router) {
 	s.benchOperations()
 	s.drillOperations()
 	s.changeOperation()
+}
+
+// identifier describes an id, which the package of ids does not.
+type identifier string
+
+// Schema implements huma.SchemaProvider.
+func (identifier) Schema(huma.Registry) *huma.Schema {
+	return &huma.Schema{Type: huma.TypeString, Format: "uuid"}
 }
 
 // recovered turns a panic into an answer, and a line in the log.

@@ -3,7 +3,6 @@ package server
 import (
 	"context"
 	"net/http"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -24,10 +23,6 @@ type OfArrival struct {
 	InCourse
 	Arrival uuid.UUID `path:"arrival"`
 }
-
-// uploadSlack is what a file may be larger than the reader's limit and still
-// be taken in, so that the reader can say how much too large it is.
-const uploadSlack = 8 << 20
 
 // typedFormula is a formula with the list of what its names mean.
 type typedFormula struct {
@@ -53,14 +48,16 @@ func (s *Server) sourceOperations() {
 	})
 	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}", "bring", "Bring in a text or a file", func(ctx context.Context, in *struct {
 		OfArrival
-		Name    string `query:"name" maxLength:"300" doc:"the file's name; empty for pasted text"`
-		RawBody []byte `contentType:"application/octet-stream"`
+		Upload
+		Name string `query:"name" maxLength:"300" doc:"the file's name; empty for pasted text"`
 	}) (app.Arrival, error) {
-		return s.app.Bring(ctx, account(ctx), in.Course, in.Arrival, in.Name, in.RawBody)
-	}, func(op *huma.Operation) {
-		op.MaxBodyBytes = reader.MaxBytes + uploadSlack
-		op.BodyReadTimeout = 10 * time.Minute
-	})
+		f, err := s.spool(ctx, in.Upload, reader.MaxBytes)
+		if err != nil {
+			return app.Arrival{}, err
+		}
+		defer f.Close()
+		return s.app.Bring(ctx, account(ctx), in.Course, in.Arrival, app.File{Name: in.Name, Size: f.size, Data: f})
+	}, takesBytes)
 	operation(s, http.MethodPut, "/api/courses/{course}/arrivals/{arrival}/address", "bring-address", "Bring in a web address", func(ctx context.Context, in *struct {
 		OfArrival
 		Body struct {
@@ -103,8 +100,11 @@ func (s *Server) sourceOperations() {
 	operation(s, http.MethodDelete, "/api/courses/{course}/arrivals/{arrival}", "cancel-arrival", "Stop the reading of an arrival", func(ctx context.Context, in *OfArrival) (app.Arrival, error) {
 		return s.app.CancelArrival(ctx, account(ctx), in.Course, in.Arrival)
 	})
-	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}", "reading", "Open a source in place", func(ctx context.Context, in *OfSource) (app.Reading, error) {
-		return s.app.Reading(ctx, account(ctx), in.Course, in.Source)
+	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}", "reading", "Open a source in place", func(ctx context.Context, in *struct {
+		OfSource
+		From int `query:"from" minimum:"0" maximum:"10000000" doc:"the passage to read from, counted from 0; a long source is read in parts"`
+	}) (app.Reading, error) {
+		return s.app.Reading(ctx, account(ctx), in.Course, in.Source, in.From)
 	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/search", "search", "Find words in all sources", func(ctx context.Context, in *struct {
 		InCourse

@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+	"fmt"
+	"io"
 	"time"
 
 	"github.com/google/uuid"
@@ -19,21 +21,38 @@ type Arrival struct {
 	Says      string     `db:"says"`
 	SourceID  *uuid.UUID `db:"source_id"`
 	CreatedAt time.Time  `db:"created_at"`
+	Size      int64      `db:"size"` // of what was brought, in bytes
 }
+
+// part is how much of what was brought stands in one row, in bytes.
+const part = 1 << 20
 
 // AddArrival stores what was brought, to be read, and says whether it is new. An
 // address comes without bytes.
-func AddArrival(ctx context.Context, db DB, s Scope, a Arrival, data []byte, now time.Time) (bool, error) {
+func AddArrival(ctx context.Context, db DB, s Scope, a Arrival, size int64, data io.Reader, now time.Time) (bool, error) {
 	tag, err := db.Exec(ctx, `insert into arrivals (id, course_id, account_id, name, address, sort, state, size, created_at) values ($1, $2, $3, $4, $5, $6, 'queued', $7, $8)
-		on conflict (id) do nothing`, a.ID, s.course, s.account, a.Name, a.Address, a.Sort, len(data), now)
+		on conflict (id) do nothing`, a.ID, s.course, s.account, a.Name, a.Address, a.Sort, size, now)
 	if err != nil || tag.RowsAffected() == 0 || a.Address != "" {
 		return tag.RowsAffected() > 0, err
 	}
-	_, err = db.Exec(ctx, `insert into arrival_bytes (arrival_id, data) values ($1, $2)`, a.ID, data)
-	return true, err
+	buf := make([]byte, min(part, max(1, size)))
+	for n := 0; ; n++ {
+		got, err := io.ReadFull(data, buf)
+		if got > 0 || n == 0 {
+			if _, err := db.Exec(ctx, `insert into arrival_bytes (arrival_id, part, data) values ($1, $2, $3)`, a.ID, n, buf[:got]); err != nil {
+				return false, err
+			}
+		}
+		if err == io.EOF || err == io.ErrUnexpectedEOF {
+			return true, nil
+		}
+		if err != nil {
+			return false, fmt.Errorf("taking in what is brought: %w", err)
+		}
+	}
 }
 
-const arrivalColumns = `id, name, address, sort, state, done, pages, says, source_id, created_at from arrivals`
+const arrivalColumns = `id, name, address, sort, state, done, pages, says, source_id, created_at, size from arrivals`
 
 // Arrivals lists what an account brought to a course and is on its way, and what
 // arrived since a moment, in the order it was brought.
@@ -47,12 +66,35 @@ func ArrivalOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Arrival, erro
 	return one[Arrival](ctx, db, `select `+arrivalColumns+` where course_id = $1 and account_id = $2 and id = $3`, s.course, s.account, id)
 }
 
-// ArrivalBytes reads what was brought.
-func ArrivalBytes(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]byte, error) {
-	var data []byte
-	err := db.QueryRow(ctx, `select b.data from arrival_bytes b join arrivals a on a.id = b.arrival_id where a.course_id = $1 and a.account_id = $2 and a.id = $3`,
-		s.course, s.account, id).Scan(&data)
-	return data, missing(err)
+// ArrivalBytes reads what was brought, a part at a time.
+func ArrivalBytes(ctx context.Context, db DB, s Scope, id uuid.UUID) io.Reader {
+	return &parts{ctx: ctx, db: db, s: s, id: id}
+}
+
+type parts struct {
+	ctx  context.Context
+	db   DB
+	s    Scope
+	id   uuid.UUID
+	next int
+	left []byte
+}
+
+// Read implements io.Reader.
+func (p *parts) Read(into []byte) (int, error) {
+	for len(p.left) == 0 {
+		err := p.db.QueryRow(p.ctx, `select b.data from arrival_bytes b join arrivals a on a.id = b.arrival_id
+			where a.course_id = $1 and a.account_id = $2 and a.id = $3 and b.part = $4`, p.s.course, p.s.account, p.id, p.next).Scan(&p.left)
+		if err := missing(err); err == ErrNotFound && p.next > 0 {
+			return 0, io.EOF
+		} else if err != nil {
+			return 0, err
+		}
+		p.next++
+	}
+	n := copy(into, p.left)
+	p.left = p.left[n:]
+	return n, nil
 }
 
 // ReadArrival records how far the reading of an arrival is, and says ErrNotFound

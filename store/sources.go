@@ -191,14 +191,31 @@ func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 	return changed(ctx, db, `delete from sources where course_id = $1 and id = $2`, s.course, id)
 }
 
+const passageColumns = `p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.confidence, p.picture, p.topic_id, p.statement_id, p.placed_by, p.placed_sure,
+		coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
+			from cites c join questions q on q.id = c.question_id
+			where c.source_id = p.source_id and c.passage_id = p.id and q.state <> 'dropped'), '{}') as verdicts`
+
 // Passages reads a source's passages in reading order, with the verdicts of the
 // questions drawn from each.
 func Passages(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Passage, error) {
-	return all[Passage](ctx, db, `select p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.confidence, p.picture, p.topic_id, p.statement_id, p.placed_by, p.placed_sure,
-		coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
-			from cites c join questions q on q.id = c.question_id
-			where c.source_id = p.source_id and c.passage_id = p.id and q.state <> 'dropped'), '{}') as verdicts
-		from passages p where p.course_id = $1 and p.source_id = $2 order by p.ordinal`, s.course, id)
+	return all[Passage](ctx, db, `select `+passageColumns+` from passages p where p.course_id = $1 and p.source_id = $2 order by p.ordinal`, s.course, id)
+}
+
+// PassagesFrom reads a part of a source's passages from one on, counted from 0:
+// at most a number of them, and at most a number of bytes of text but one passage.
+// It says whether there are more.
+func PassagesFrom(ctx context.Context, db DB, s Scope, id uuid.UUID, from, most, bytes int) ([]Passage, bool, error) {
+	list, err := all[Passage](ctx, db, `select `+passageColumns+` from (
+			select *, sum(octet_length(text)) over (order by ordinal) - octet_length(text) as before
+			from (select * from passages where course_id = $1 and source_id = $2 and ordinal >= $3 order by ordinal limit $4) part) p
+		where before < $5 order by p.ordinal`, s.course, id, from, most, bytes)
+	if err != nil {
+		return nil, false, err
+	}
+	var more bool
+	err = db.QueryRow(ctx, `select exists(select 1 from passages where course_id = $1 and source_id = $2 and ordinal >= $3)`, s.course, id, from+len(list)).Scan(&more)
+	return list, more && len(list) > 0, err
 }
 
 // Hit is a passage that a search over a course found. In the excerpt what was

@@ -3,6 +3,7 @@ package worker_test
 import (
 	"context"
 	"fmt"
+	"io"
 	"log/slog"
 	"strings"
 	"testing"
@@ -71,11 +72,20 @@ func (w *works) start() {
 	w.t.Cleanup(func() { _ = w.queue.Stop(ctx) })
 }
 
+// readHere reads a file in this process.
+func readHere(ctx context.Context, f app.File, p source.Progress) (source.Document, error) {
+	data, err := io.ReadAll(f.Data)
+	if err != nil {
+		return source.Document{}, err
+	}
+	return reader.Read(ctx, f.Name, data, source.Tools{Progress: p})
+}
+
 // brings lets an owner bring a text and gives the arrival.
 func (w *works) brings(o owner, name, text string) uuid.UUID {
 	w.t.Helper()
 	id := uuid.New()
-	if _, err := w.Bring(ctx, o.account, o.course, id, name, []byte(text)); err != nil {
+	if _, err := w.Bring(ctx, o.account, o.course, id, app.FileOf(name, []byte(text))); err != nil {
 		w.t.Fatal(err)
 	}
 	return id
@@ -188,14 +198,14 @@ func TestWorkIsShared(t *testing.T) {
 	w := newWorks(t, 3)
 	release := make(chan struct{})
 	began := make(chan string, 100)
-	w.UseReader(func(ctx context.Context, name string, data []byte, p source.Progress) (source.Document, error) {
-		began <- name
+	w.UseReader(func(ctx context.Context, f app.File, p source.Progress) (source.Document, error) {
+		began <- f.Name
 		select {
 		case <-release:
 		case <-ctx.Done():
 			return source.Document{}, ctx.Err()
 		}
-		return reader.Read(ctx, name, data, source.Tools{Progress: p})
+		return readHere(ctx, f, p)
 	})
 	greedy := w.owners[0]
 	for n := range 12 {
@@ -237,7 +247,7 @@ func TestWorkIsShared(t *testing.T) {
 func TestStoppedWorkGoesOn(t *testing.T) {
 	w := newWorks(t, 1)
 	began := make(chan struct{}, 10)
-	w.UseReader(func(ctx context.Context, _ string, _ []byte, _ source.Progress) (source.Document, error) {
+	w.UseReader(func(ctx context.Context, _ app.File, _ source.Progress) (source.Document, error) {
 		began <- struct{}{}
 		<-ctx.Done()
 		return source.Document{}, ctx.Err()
@@ -256,8 +266,8 @@ func TestStoppedWorkGoesOn(t *testing.T) {
 		cancel()
 		w.do(`update river_job set state = 'available', scheduled_at = now() where state = 'scheduled'`)
 	}
-	w.UseReader(func(ctx context.Context, name string, data []byte, p source.Progress) (source.Document, error) {
-		return reader.Read(ctx, name, data, source.Tools{Progress: p})
+	w.UseReader(func(ctx context.Context, f app.File, p source.Progress) (source.Document, error) {
+		return readHere(ctx, f, p)
 	})
 	w.start()
 	w.becomes("read", "arrivals", arrival)

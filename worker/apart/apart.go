@@ -24,10 +24,12 @@ import (
 	"runtime"
 	"runtime/debug"
 	"strconv"
+	"strings"
 	"sync/atomic"
 	"syscall"
 	"time"
 
+	"zincowl/app"
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
 	"zincowl/core/split"
@@ -109,9 +111,9 @@ const (
 )
 
 // Read reads a file as reader.Read does.
-func (c *Children) Read(ctx context.Context, name string, data []byte, progress source.Progress) (source.Document, error) {
+func (c *Children) Read(ctx context.Context, f app.File, progress source.Progress) (source.Document, error) {
 	var out read
-	err := c.run(ctx, taskRead, readAtLeast+readAMegabyte*time.Duration(len(data)>>20), name, data, progress, &out)
+	err := c.run(ctx, taskRead, readAtLeast+readAMegabyte*time.Duration(f.Size>>20), f.Name, f.Data, progress, &out)
 	out.Document.Files = out.Files
 	return out.Document, err
 }
@@ -121,19 +123,19 @@ func (c *Children) Article(ctx context.Context, p web.Page) (web.Found, error) {
 	data := p.Data
 	p.Data = nil
 	var out web.Found
-	err := c.run(ctx, taskPage, pageTime, p, data, nil, &out)
+	err := c.run(ctx, taskPage, pageTime, p, bytes.NewReader(data), nil, &out)
 	return out, err
 }
 
 // Split splits a past paper as split.Text does.
 func (c *Children) Split(ctx context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error) {
 	var out split.Paper
-	err := c.run(ctx, taskSplit, splitTime, paper{hints, keys}, []byte(text), nil, &out)
+	err := c.run(ctx, taskSplit, splitTime, paper{hints, keys}, strings.NewReader(text), nil, &out)
 	return out, err
 }
 
 // run does a task in a child and reads what came of it into out.
-func (c *Children) run(ctx context.Context, task string, patience time.Duration, about any, data []byte, progress source.Progress, out any) error {
+func (c *Children) run(ctx context.Context, task string, patience time.Duration, about any, data io.Reader, progress source.Progress, out any) error {
 	select {
 	case c.places <- struct{}{}:
 		defer func() { <-c.places }()
@@ -150,7 +152,7 @@ func (c *Children) run(ctx context.Context, task string, patience time.Duration,
 	if err != nil {
 		return fmt.Errorf("telling a child what to do: %w", err)
 	}
-	child.Stdin = io.MultiReader(bytes.NewReader(append(head, '\n')), bytes.NewReader(data))
+	child.Stdin = io.MultiReader(bytes.NewReader(append(head, '\n')), data)
 	child.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL, Setpgid: true}
 	child.Cancel = func() error { return syscall.Kill(-child.Process.Pid, syscall.SIGKILL) } // with what it started itself
 	child.WaitDelay = time.Second

@@ -10,6 +10,7 @@ import (
 	"testing"
 	"time"
 
+	"zincowl/app"
 	"zincowl/core/source"
 	"zincowl/core/split"
 	"zincowl/web"
@@ -66,7 +67,7 @@ func played(task string, b Bounds) *Children {
 func children() *Children { return New(Bounds{}) }
 
 func TestRead(t *testing.T) {
-	doc, err := children().Read(t.Context(), "notes.md", []byte("# Intake\n\nA weir is a notched plate."), nil)
+	doc, err := children().Read(t.Context(), app.FileOf("notes.md", []byte("# Intake\n\nA weir is a notched plate.")), nil)
 	if err != nil || doc.Title != "Intake" || len(doc.Passages) != 2 || doc.Passages[1].Text != "A weir is a notched plate." {
 		t.Errorf("read %+v, %v", doc, err)
 	}
@@ -103,7 +104,7 @@ func TestWhatIsWrongWithAFileIsSaid(t *testing.T) {
 		"much at once":   {played("burst", Bounds{Memory: 128 << 20}), "", "more memory to be read than is allowed"},
 		"without an end": {chatter, "", "did not survive"},
 	} {
-		_, err := c.children.Read(t.Context(), "x.txt", []byte(c.text), nil)
+		_, err := c.children.Read(t.Context(), app.FileOf("x.txt", []byte(c.text)), nil)
 		if bad := new(source.BadInput); !errors.As(err, &bad) || !strings.Contains(bad.Says, c.says) {
 			t.Errorf("%s: %v", name, err)
 		}
@@ -113,7 +114,7 @@ func TestWhatIsWrongWithAFileIsSaid(t *testing.T) {
 func TestAHangingReaderIsKilled(t *testing.T) {
 	ctx, cancel := context.WithCancel(t.Context())
 	heard := 0
-	_, err := played("hang", Bounds{}).Read(ctx, "x.txt", nil, func(done, of int) {
+	_, err := played("hang", Bounds{}).Read(ctx, app.FileOf("x.txt", nil), func(done, of int) {
 		heard = of
 		cancel()
 	})
@@ -124,7 +125,7 @@ func TestAHangingReaderIsKilled(t *testing.T) {
 
 func TestWhatTakesTooLongIsKilled(t *testing.T) {
 	var out read
-	err := played("hang", Bounds{}).run(t.Context(), taskRead, 50*time.Millisecond, "x.txt", nil, nil, &out)
+	err := played("hang", Bounds{}).run(t.Context(), taskRead, 50*time.Millisecond, "x.txt", strings.NewReader(""), nil, &out)
 	if bad := new(source.BadInput); !errors.As(err, &bad) || !strings.Contains(bad.Says, "takes longer") {
 		t.Error(err)
 	}
@@ -136,13 +137,13 @@ func TestTheNumberIsBounded(t *testing.T) {
 	ctx, cancel := context.WithCancel(t.Context())
 	began, ended := make(chan struct{}), make(chan error, 1)
 	go func() {
-		_, err := c.Read(ctx, "x.txt", nil, func(int, int) { close(began) })
+		_, err := c.Read(ctx, app.FileOf("x.txt", nil), func(int, int) { close(began) })
 		ended <- err
 	}()
 	<-began
 	short, stop := context.WithTimeout(t.Context(), 20*time.Millisecond)
 	defer stop()
-	if _, err := c.Read(short, "y.txt", nil, nil); !errors.Is(err, context.DeadlineExceeded) {
+	if _, err := c.Read(short, app.FileOf("y.txt", nil), nil); !errors.Is(err, context.DeadlineExceeded) {
 		t.Errorf("a second child: %v", err)
 	}
 	cancel()

@@ -14,7 +14,16 @@ export const arrivals = (id: string) => queryOptions({ queryKey: ["course", id, 
 export const reading = (id: string, source: string) =>
   queryOptions({
     queryKey: ["course", id, "reading", source],
-    queryFn: () => take(api.GET("/api/courses/{course}/sources/{source}", { params: { path: { course: id, source } } })),
+    queryFn: async () => {
+      const part = (from: number) => take(api.GET("/api/courses/{course}/sources/{source}", { params: { path: { course: id, source }, query: { from } } }));
+      const whole = await part(0);
+      for (let next = whole.next; next > 0; ) {
+        const more = await part(next);
+        whole.list.push(...more.list);
+        next = more.next;
+      }
+      return whole;
+    },
   });
 export const syllabus = (id: string) => queryOptions({ queryKey: ["course", id, "syllabus"], queryFn: () => take(api.GET("/api/courses/{course}/syllabus", at(id))) });
 export const placedIn = (id: string, topic?: string) =>
