@@ -3,7 +3,6 @@ package app
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"math/rand/v2"
 	"regexp"
@@ -12,7 +11,6 @@ import (
 	"time"
 
 	"github.com/google/uuid"
-	"github.com/jackc/pgx/v5"
 
 	"zincowl/core/ability"
 	"zincowl/core/marking"
@@ -124,56 +122,47 @@ func (a *App) StartDrill(ctx context.Context, account, course, id uuid.UUID, ask
 	for _, l := range ask.Levels {
 		filter.Levels = append(filter.Levels, string(l))
 	}
-	err := a.write(ctx, account, course, anyMember, func(tx pgx.Tx, s store.Scope) error {
-		if _, err := store.DrillOf(ctx, tx, s, id); err == nil {
-			return nil // asked for before
-		}
-		topics, err := store.Topics(ctx, tx, s)
-		if err != nil {
-			return err
-		}
-		gaps, err := a.gaps(ctx, tx, s, topics)
-		if err != nil {
-			return err
-		}
-		available, err := a.available(ctx, tx, s, filter)
-		if err != nil {
-			return err
-		}
-		gaps, label, err := chosen(ask, gaps, topics)
-		if err != nil {
-			return err
-		}
-		shares := ability.Deal(ask.Count, gaps, available)
-		var items []store.Item
-		for _, g := range gaps {
-			if shares[g.Topic] == 0 {
-				continue
-			}
-			picked, err := store.Pick(ctx, tx, s, filter, topicID(g.Topic), shares[g.Topic], id.String(), a.now())
-			if err != nil {
-				return err
-			}
-			more, err := a.places(ctx, tx, s, id, picked)
-			if err != nil {
-				return err
-			}
-			items = append(items, more...)
-		}
-		if len(items) == 0 {
-			return invalid("No question is ready for this drill: draft some, ask for other topics or levels, or wait until resting ones are back.")
-		}
-		d := store.Drill{ID: id, Label: fmt.Sprintf("%s · %s", label, counted(len(items), "question")), Asked: mustJSON(ask)}
-		if _, err := store.AddDrill(ctx, tx, s, d, items, a.now()); err != nil {
-			return err
-		}
-		return store.Announce(ctx, tx, s, "drills")
-	})
+	stock, err := store.StockOf(ctx, a.pool, account, course, id, filter, a.now())
 	if err != nil {
 		return DrillRun{}, err
 	}
-	return a.Drill(ctx, account, course, id)
+	if stock.Known {
+		return a.Drill(ctx, account, course, id)
+	}
+	gaps, label, err := chosen(ask, estimated(stock.Topics, stock.Answers), stock.Topics)
+	if err != nil {
+		return DrillRun{}, err
+	}
+	dealt := ability.Deal(ask.Count, gaps, byTopic(stock.Available))
+	var shares []store.Dealt
+	for _, g := range gaps {
+		if dealt[g.Topic] > 0 {
+			shares = append(shares, store.Dealt{Topic: topicID(g.Topic), Count: dealt[g.Topic]})
+		}
+	}
+	if len(shares) == 0 {
+		return DrillRun{}, errNothingReady
+	}
+	picked, err := store.Pick(ctx, a.pool, stock.Scope, filter, shares, id.String(), a.now())
+	if err != nil {
+		return DrillRun{}, fmt.Errorf("taking questions for a drill: %w", err)
+	}
+	items, err := seats(id, picked)
+	if err != nil {
+		return DrillRun{}, err
+	}
+	if len(items) == 0 {
+		return DrillRun{}, errNothingReady
+	}
+	d := store.Drill{ID: id, Label: fmt.Sprintf("%s · %s", label, counted(len(items), "question")), Asked: mustJSON(ask)}
+	drill, list, err := store.AddDrill(ctx, a.pool, stock.Scope, d, items, a.now())
+	if err != nil {
+		return DrillRun{}, err
+	}
+	return runOf(drill, list), nil
 }
+
+var errNothingReady = &Invalid{"No question is ready for this drill: draft some, ask for other topics or levels, or wait until resting ones are back."}
 
 // chosen narrows the gaps to the topics asked for and names the drill.
 func chosen(ask Ask, gaps []ability.Gap, topics []store.Topic) ([]ability.Gap, string, error) {
@@ -203,16 +192,12 @@ func counted(n int, noun string) string {
 	return fmt.Sprintf("%d %ss", n, noun)
 }
 
-// places gives picked questions their places, with the options of each in an
+// seats gives picked questions their places, with the options of each in an
 // order of this drill's own; amounts stay in order of size.
-func (a *App) places(ctx context.Context, db store.DB, s store.Scope, drill uuid.UUID, picked []store.Picked) ([]store.Item, error) {
-	bodies, err := store.Bodies(ctx, db, s, picked)
-	if err != nil {
-		return nil, fmt.Errorf("reading the questions of a drill: %w", err)
-	}
+func seats(drill uuid.UUID, picked []store.Picked) ([]store.Item, error) {
 	out := make([]store.Item, len(picked))
 	for i, p := range picked {
-		q, err := decode(bodies[i])
+		q, err := decode(p.Body)
 		if err != nil {
 			return nil, err
 		}
@@ -261,76 +246,63 @@ func drillView(d store.Drill) Drill {
 
 // Drill reads a drill and how each of its places stands.
 func (a *App) Drill(ctx context.Context, account, course, id uuid.UUID) (DrillRun, error) {
-	var out DrillRun
-	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
-		d, err := store.DrillOf(ctx, a.pool, s, id)
-		if err != nil {
-			return err
+	d, items, err := store.DrillOf(ctx, a.pool, account, course, id)
+	if err != nil {
+		return DrillRun{}, err
+	}
+	return runOf(d, items), nil
+}
+
+func runOf(d store.Drill, items []store.Item) DrillRun {
+	out := DrillRun{Drill: drillView(d), Places: make([]Place, len(items))}
+	for i, item := range items {
+		out.Places[i] = Place{item.Position, item.Percent}
+		if item.Percent == nil && out.Next == 0 {
+			out.Next = item.Position
 		}
-		items, err := store.Items(ctx, a.pool, s, id)
-		if err != nil {
-			return err
-		}
-		out = DrillRun{Drill: drillView(d), Places: make([]Place, len(items))}
-		for i, item := range items {
-			out.Places[i] = Place{item.Position, item.Percent}
-			if item.Percent == nil && out.Next == 0 {
-				out.Next = item.Position
-			}
-		}
-		return nil
-	})
-	return out, err
+	}
+	return out
 }
 
 // DrillItem reads the question at a place of a drill.
 func (a *App) DrillItem(ctx context.Context, account, course, drill uuid.UUID, position int) (DrillItem, error) {
-	var out DrillItem
-	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
-		p, err := a.placed(ctx, a.pool, s, drill, position)
-		if err != nil {
-			return err
-		}
-		out = p.shown()
-		given, err := store.ResponseTo(ctx, a.pool, s, drill, position)
-		if errors.Is(err, store.ErrNotFound) {
-			return nil
-		}
-		if err != nil {
-			return err
-		}
-		out.Feedback, err = a.feedback(ctx, a.pool, s, p, given)
-		return err
-	})
+	p, err := a.open(ctx, account, course, drill, position)
+	if err != nil {
+		return DrillItem{}, err
+	}
+	out := p.shown()
+	if p.Given != nil {
+		out.Feedback, err = p.feedback(*p.Given, p.Made)
+	}
 	return out, err
 }
 
 // placed is a question at a place of a drill, whole.
 type placed struct {
-	item     store.PlacedItem
+	store.OpenPlace
 	question question.Question
 }
 
-func (a *App) placed(ctx context.Context, db store.DB, s store.Scope, drill uuid.UUID, position int) (placed, error) {
-	item, err := store.ItemAt(ctx, db, s, drill, position)
+func (a *App) open(ctx context.Context, account, course, drill uuid.UUID, position int) (placed, error) {
+	p, err := store.OpenPlaceOf(ctx, a.pool, account, course, drill, position)
 	if err != nil {
 		return placed{}, err
 	}
-	q, err := decode(item.Body)
-	return placed{item, q}, err
+	q, err := decode(p.Item.Body)
+	return placed{p, q}, err
 }
 
 // shown is the question without anything of its answer.
 func (p placed) shown() DrillItem {
 	q := p.question
 	out := DrillItem{
-		Position: p.item.Position, Kind: q.Kind, Level: q.Level, Topic: p.item.Topic, Verdict: proof.Verdict(p.item.Verdict),
+		Position: p.Item.Position, Kind: q.Kind, Level: q.Level, Topic: p.Item.Topic, Verdict: proof.Verdict(p.Item.Verdict),
 		Stem: q.Stem, Language: q.Language, Options: []ShownOption{}, About: q.Given, Figure: q.Figure,
 	}
 	if q.Kind == question.Numeric {
 		out.Unit = q.Key.Unit
 	}
-	for _, id := range p.item.Options {
+	for _, id := range p.Item.Options {
 		if o, ok := q.Option(id); ok {
 			out.Options = append(out.Options, ShownOption{o.ID, o.Text})
 		}
@@ -341,56 +313,37 @@ func (p placed) shown() DrillItem {
 // Answer marks a response to a place of a drill and keeps it. The first answer
 // to a place is the one that counts; whatever is sent later gets its feedback.
 func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, position int, in Answer) (DrillItem, error) {
-	var out DrillItem
-	err := a.write(ctx, account, course, anyMember, func(tx pgx.Tx, s store.Scope) error {
-		p, err := a.placed(ctx, tx, s, drill, position)
-		if err != nil {
-			return err
-		}
-		response := marking.Response(in.Given)
-		if in.Confidence == "no idea" {
-			response = marking.Response{}
-		} else if response.Empty() {
-			return invalid("Nothing is chosen or typed; answer first, or say that you have no idea.")
-		}
-		result := marking.Mark(p.question, response)
-		less, err := store.FirstWeighsLess(ctx, tx, s, p.item.QuestionID)
-		if err != nil {
-			return err
-		}
-		r := store.Response{
-			ID: in.ID, DrillID: drill, Position: position, QuestionID: p.item.QuestionID, Version: p.item.Version,
-			Response: mustJSON(response), Confidence: in.Confidence, Percent: result.Percent, Slip: result.Slip,
-			Weight: 1, Seconds: in.Seconds, AnsweredAt: a.now(),
-		}
-		if less {
-			r.Weight = ability.SeenWeight
-		}
-		if err := store.HoldDrill(ctx, tx, s, drill); err != nil {
-			return err
-		}
-		fresh, err := store.AddResponse(ctx, tx, s, r)
-		if err != nil {
-			return err
-		}
-		given, err := store.ResponseTo(ctx, tx, s, drill, position)
-		if err != nil {
-			return err
-		}
-		out = p.shown()
-		if out.Feedback, err = a.feedback(ctx, tx, s, p, given); err != nil || !fresh {
-			return err
-		}
-		if err := store.FinishDrill(ctx, tx, s, drill, a.now()); err != nil {
-			return err
-		}
-		return store.Announce(ctx, tx, s, "responses")
-	})
+	p, err := a.open(ctx, account, course, drill, position)
+	if err != nil {
+		return DrillItem{}, err
+	}
+	response := marking.Response(in.Given)
+	if in.Confidence == "no idea" {
+		response = marking.Response{}
+	} else if response.Empty() {
+		return DrillItem{}, invalid("Nothing is chosen or typed; answer first, or say that you have no idea.")
+	}
+	result := marking.Mark(p.question, response)
+	r := store.Response{
+		ID: in.ID, DrillID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version,
+		Response: mustJSON(response), Confidence: in.Confidence, Percent: result.Percent, Slip: result.Slip,
+		Weight: 1, Seconds: in.Seconds, AnsweredAt: a.now(),
+	}
+	if p.Less {
+		r.Weight = ability.SeenWeight
+	}
+	given, made, err := store.AddResponse(ctx, a.pool, p.Scope, r)
+	if err != nil {
+		return DrillItem{}, err
+	}
+	out := p.shown()
+	out.Feedback, err = p.feedback(*given, made)
 	return out, err
 }
 
-// feedback is what is said after an answer that was given.
-func (a *App) feedback(ctx context.Context, db store.DB, s store.Scope, p placed, given store.Response) (*Feedback, error) {
+// feedback is what is said after an answer that was given, whose slip was made so
+// many times.
+func (p placed) feedback(given store.Response, made int) (*Feedback, error) {
 	q := p.question
 	out := &Feedback{
 		Percent: given.Percent, Confidence: given.Confidence, RightText: q.KeyText(), Whys: []OptionWhy{}, Worked: []string{},
@@ -412,14 +365,10 @@ func (a *App) feedback(ctx context.Context, db store.DB, s store.Scope, p placed
 	}
 	out.Worked = append(out.Worked, q.Worked...)
 	var err error
-	if out.Evidence, err = evidence(q, p.item.Findings); err != nil {
+	if out.Evidence, err = evidence(q, p.Item.Findings); err != nil {
 		return nil, err
 	}
 	if given.Slip != "" {
-		made, err := store.SlipCount(ctx, db, s, given.Slip)
-		if err != nil {
-			return nil, err
-		}
 		out.Slip = &SlipMade{Name: strings.ReplaceAll(given.Slip, "-", " "), Why: slipWhy(q, response, given.Slip), Made: made}
 	}
 	return out, nil

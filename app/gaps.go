@@ -33,10 +33,11 @@ func (a *App) Gaps(ctx context.Context, account, course uuid.UUID) ([]Gap, error
 		if err != nil {
 			return err
 		}
-		ready, err := a.available(ctx, a.pool, s, store.Filter{})
+		available, err := store.AvailableByTopic(ctx, a.pool, s, store.Filter{}, a.now())
 		if err != nil {
 			return err
 		}
+		ready := byTopic(available)
 		titles, within := map[string]string{}, map[string]string{}
 		var above []string
 		for _, t := range topics {
@@ -63,6 +64,11 @@ func (a *App) gaps(ctx context.Context, db store.DB, s store.Scope, topics []sto
 	if err != nil {
 		return nil, err
 	}
+	return estimated(topics, answers), nil
+}
+
+// estimated are the topics of a course as they are estimated from answers.
+func estimated(topics []store.Topic, answers []store.TopicAnswers) []ability.Gap {
 	byTopic := map[uuid.UUID]ability.Answered{}
 	for _, t := range answers {
 		if t.TopicID != nil {
@@ -81,18 +87,14 @@ func (a *App) gaps(ctx context.Context, db store.DB, s store.Scope, topics []sto
 		}
 		list[i] = ability.Topic{ID: t.ID.String(), Weight: weight, Answered: byTopic[t.ID]}
 	}
-	return ability.Gaps(list), nil
+	return ability.Gaps(list)
 }
 
-// available counts what each topic has for a drill; "" is what has no topic.
-func (a *App) available(ctx context.Context, db store.DB, s store.Scope, f store.Filter) (map[string]int, error) {
-	counts, err := store.AvailableByTopic(ctx, db, s, f, a.now())
-	if err != nil {
-		return nil, err
-	}
+// byTopic is what each topic has for a drill; "" is what has no topic.
+func byTopic(counts []store.Available) map[string]int {
 	out := map[string]int{}
 	for _, c := range counts {
 		out[text(c.TopicID)] = c.Count
 	}
-	return out, nil
+	return out
 }

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { courseWithNotes, expect, signInToDemo, test } from "./people";
+import { courseWithNotes, expect, test } from "./people";
 
 interface Item {
   id: string;
@@ -10,11 +10,39 @@ interface Item {
 
 const margin = (page: Page) => page.getByRole("complementary", { name: "Findings" });
 
-/** The demo's bench holds two faulted questions, one held and one unproven. */
-test("the bench is judged by keyboard, covered until asked", async ({ page }) => {
-  const course = await signInToDemo(page);
+/** A past paper by a careless hand: a wrong key, an amount that stands there twice, a blank in altered words, a stem that no source answers. */
+const careless = `1. What is a bar screen?
+a) a sheet of mesh that catches leaves and fish
+b) a row of parallel bars that catches floating rubbish
+c) a toothed arm that lifts rubbish off the bars of a screen
+d) a sliding gate that shuts the flow into a channel
+Answer: a
+
+2. A channel of 25 m2 carries 0.6 m3/s. What is the approach velocity?
+a) 0.024 m/s
+b) 15 m/s
+c) 0.024 metres per second
+d) 0.24 m/s
+Answer: a
+
+3. By the rules of the province, a wet well is a ________ that holds raw water before it is pumped.
+Answer: chamber
+
+4. What would an inspector look at first in a trash rack?
+a) the paint
+b) the bolts
+c) the heavy grid
+d) the lock
+Answer: b
+`;
+
+test("the bench is judged by keyboard, covered until asked", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page);
   const api = `${process.env.BASE_URL}/api/courses/${course}`;
   const bench = async () => (await (await page.request.get(`${api}/bench`)).json()) as Item[];
+  await page.request.put(`${api}/arrivals/${crypto.randomUUID()}/paper`, { data: { title: "A careless paper", text: careless } });
+  await expect.poll(async () => (await bench()).length).toBe(4);
   const waiting = (await bench()).filter((q) => q.state === "bench");
   expect(waiting.map((q) => q.verdict).sort()).toEqual(["faulted", "faulted", "held", "unproven"]);
   const of = (verdict: string) => waiting.filter((q) => q.verdict === verdict);
@@ -46,22 +74,22 @@ test("the bench is judged by keyboard, covered until asked", async ({ page }) =>
   await page.keyboard.press("e");
   const options = page.getByRole("textbox", { name: /^Option/ });
   for (let i = 0; i < (await options.count()); i++) {
-    if (/cubic metres/.test(await options.nth(i).inputValue())) await options.nth(i).fill("1 m³");
+    if (/metres per second/.test(await options.nth(i).inputValue())) await options.nth(i).fill("1 m/s");
   }
   await page.getByRole("button", { name: "Save and proof again" }).click();
   await expect(page.getByText("In the bank.")).toBeVisible();
-  await expect(page.getByText("version 3")).toBeVisible();
+  await expect(page.getByText("version 2")).toBeVisible();
 
   // Held: kept under one's own name.
   await page.goto(`/courses/${course}/proof/${of("held")[0]!.id}`);
   await expect(margin(page)).toContainText("Held");
   await page.keyboard.press("Enter");
-  await expect.poll(async () => (await bench()).find((q) => q.id === of("held")[0]!.id)?.state).toBe("bank");
+  await expect.poll(async () => ((await (await page.request.get(`${api}/questions/${of("held")[0]!.id}`)).json()) as Item).state).toBe("bank");
 
   // Unproven: dropped, put back, dropped.
   await page.goto(`/courses/${course}/proof/${of("unproven")[0]!.id}`);
   await expect(margin(page)).toContainText("Unproven");
-  await page.getByRole("button", { name: "Drop" }).click();
+  await page.getByRole("button", { name: "Drop" }).click(); // and the page is left at once
   await page.goto(`/courses/${course}/proof/${of("unproven")[0]!.id}`);
   await expect(page.getByText("Dropped: it is in no drill.")).toBeVisible();
   await page.keyboard.press("b");

@@ -1,4 +1,4 @@
-import { expect, test } from "./people";
+import { courseWithNotes, expect, test } from "./people";
 
 test("signing out and in, a wrong password, a recovery code", async ({ page }) => {
   const name = `keeper ${Date.now()}`;
@@ -30,6 +30,47 @@ test("signing out and in, a wrong password, a recovery code", async ({ page }) =
   await page.getByLabel("New password").fill("a third sentence, newer still");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("was used before");
+});
+
+test("where one is signed in is seen and ended, and another password signs out elsewhere", async ({ page, signedUp, browser }) => {
+  const elsewhere = async () => {
+    const context = await browser.newContext({ baseURL: process.env.BASE_URL });
+    const signed = await context.request.post("/api/session", { data: { name: signedUp.name, password: signedUp.password } });
+    expect(signed.status()).toBe(200);
+    return context;
+  };
+  const [first, second] = [await elsewhere(), await elsewhere()];
+  await page.goto("/courses");
+  await page.getByRole("button", { name: /Desk of/ }).click();
+  await page.getByRole("menuitem", { name: "Your account" }).click();
+  await expect(page.getByRole("heading", { name: signedUp.name })).toBeVisible();
+  await expect(page.getByRole("listitem")).toHaveCount(3);
+  await expect(page.getByRole("listitem").filter({ hasText: "Here, now" })).toHaveCount(1);
+  await page.getByRole("button", { name: /^Sign out in/ }).first().click();
+  await expect(page.getByRole("listitem")).toHaveCount(2);
+
+  await page.getByLabel("The one you have").fill("quite another one");
+  await page.getByLabel("The new one").fill("a newer sentence to remember");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("is another one");
+  await page.getByLabel("The one you have").fill(signedUp.password);
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Changed. Other browsers are signed out.")).toBeVisible();
+  await expect(page.getByRole("listitem")).toHaveCount(1);
+  for (const other of [first, second]) {
+    expect((await other.request.get("/api/me")).status()).toBe(401);
+    await other.close();
+  }
+});
+
+test("a page is left to the entrance when its session is ended elsewhere", async ({ page, signedUp, request }) => {
+  const course = await courseWithNotes(page);
+  await page.goto(`/courses/${course}/sources`);
+  await expect(page.getByText("Evening notes").first()).toBeVisible();
+  await request.post(`${process.env.BASE_URL}/api/session`, { data: { name: signedUp.name, password: signedUp.password } });
+  await request.delete(`${process.env.BASE_URL}/api/me/sessions`);
+  await page.getByRole("link", { name: /^Gaps/ }).click();
+  await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
 });
 
 test("the list of keys, letters switched off, and the light", async ({ page, signedUp }) => {

@@ -4,7 +4,7 @@
 // A cluster lives in a folder of its own, listens on a free port of 127.0.0.1
 // with a password made at its birth, and runs as an unprivileged user also when
 // the program runs as root. It ends with the program, even when the program is
-// killed.
+// killed; when it ends by itself it is started again, on the same port.
 package pglocal
 
 import (
@@ -21,6 +21,8 @@ import (
 	"sort"
 	"strconv"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"syscall"
 	"time"
 
@@ -35,8 +37,12 @@ type Cluster struct {
 	folder   string
 	port     int
 	password string
+
+	mu       sync.Mutex
 	server   *exec.Cmd
-	ended    chan error
+	stopping bool
+	answered atomic.Bool // once; a server that never did is not started again
+	ended    chan error  // closed once it ended for good
 }
 
 // Options change how a cluster runs.
@@ -92,7 +98,11 @@ func (c *Cluster) Ensure(ctx context.Context, database string) error {
 
 // Stop ends the cluster: connections are closed and everything is written.
 func (c *Cluster) Stop() error {
-	if err := c.server.Process.Signal(syscall.SIGINT); err != nil && !errors.Is(err, os.ErrProcessDone) {
+	c.mu.Lock()
+	c.stopping = true
+	err := c.server.Process.Signal(syscall.SIGINT)
+	c.mu.Unlock()
+	if err != nil && !errors.Is(err, os.ErrProcessDone) {
 		return fmt.Errorf("stopping the private database: %w", err)
 	}
 	<-c.ended
@@ -162,6 +172,9 @@ func (c *Cluster) prepare(ctx context.Context, bin string, as *syscall.Credentia
 			}
 		}
 	}
+	if err := enters(as, data); err != nil {
+		return err
+	}
 	cmd := exec.CommandContext(ctx, filepath.Join(bin, "initdb"), "--pgdata", data, "--username", "zincowl", "--pwfile", secret,
 		"--auth", "scram-sha-256", "--encoding", "UTF8", "--locale", "C.UTF-8", "--no-sync", "--no-instructions")
 	cmd.Dir = "/"
@@ -172,8 +185,33 @@ func (c *Cluster) prepare(ctx context.Context, bin string, as *syscall.Credentia
 	return nil
 }
 
-// run starts the server. The thread that starts it lives as long as the server,
-// so that the server is told when this program dies.
+const (
+	// rises is how often a server that ends by itself is started again before it
+	// is given up, and fresh after how long that is forgotten.
+	rises = 20
+	fresh = time.Minute
+	// recess is how long is waited before that: what the old server left behind
+	// has to end first.
+	recess = 250 * time.Millisecond
+)
+
+// enters says whether the database's own user reaches a folder: it may be closed
+// to it somewhere above.
+func enters(as *syscall.Credential, folder string) error {
+	try := exec.Command("/bin/true")
+	try.Dir = folder
+	try.SysProcAttr = &syscall.SysProcAttr{Credential: as}
+	if err := try.Run(); errors.Is(err, os.ErrPermission) {
+		return fmt.Errorf("the database's own user may not enter this folder, as one above it is closed to others; open that with chmod a+x, or name another folder with --data")
+	} else if err != nil {
+		return fmt.Errorf("trying whether the database's own user may enter this folder: %w", err)
+	}
+	return nil
+}
+
+// run starts the server, and again when it ends by itself. The thread that starts
+// it lives as long as the server, so that the server is told when this program
+// dies.
 func (c *Cluster) run(bin string, as *syscall.Credential, o Options) error {
 	port, err := freePort()
 	if err != nil {
@@ -185,19 +223,44 @@ func (c *Cluster) run(bin string, as *syscall.Credential, o Options) error {
 	if o.Careless {
 		args = append(args, "-c", "fsync=off", "-c", "synchronous_commit=off", "-c", "full_page_writes=off")
 	}
-	c.server = exec.Command(filepath.Join(bin, "postgres"), args...)
-	c.server.Dir = "/"
-	c.server.SysProcAttr = &syscall.SysProcAttr{Credential: as, Setpgid: true, Pdeathsig: syscall.SIGINT}
+	start := func() (*exec.Cmd, error) {
+		c.mu.Lock()
+		defer c.mu.Unlock()
+		if c.stopping {
+			return nil, os.ErrProcessDone
+		}
+		server := exec.Command(filepath.Join(bin, "postgres"), args...)
+		server.Dir = "/"
+		server.SysProcAttr = &syscall.SysProcAttr{Credential: as, Setpgid: true, Pdeathsig: syscall.SIGINT}
+		err := server.Start()
+		if err == nil {
+			c.server = server
+		}
+		return server, err
+	}
 	c.ended = make(chan error, 1)
 	started := make(chan error, 1)
 	go func() {
 		runtime.LockOSThread()
 		defer runtime.UnlockOSThread()
-		err := c.server.Start()
+		defer close(c.ended)
+		server, err := start()
 		started <- err
-		if err == nil {
-			c.ended <- c.server.Wait()
-			close(c.ended)
+		for left := rises; err == nil; left-- {
+			began := time.Now()
+			err = server.Wait()
+			if time.Since(began) > fresh {
+				left = rises
+			}
+			c.mu.Lock()
+			stopping := c.stopping
+			c.mu.Unlock()
+			if stopping || left == 0 || !c.answered.Load() {
+				c.ended <- err
+				return
+			}
+			time.Sleep(recess)
+			server, err = start()
 		}
 	}()
 	return <-started
@@ -223,6 +286,7 @@ func (c *Cluster) wait(ctx context.Context) error {
 	for {
 		conn, err := pgx.Connect(ctx, c.URL("postgres"))
 		if err == nil {
+			c.answered.Store(true)
 			return conn.Close(ctx)
 		}
 		select {

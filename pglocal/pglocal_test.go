@@ -8,8 +8,10 @@ import (
 	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
 )
 
 // folder is one that the database's own user can reach.
@@ -93,6 +95,63 @@ func TestALeftHalfMadeClusterIsMadeAnew(t *testing.T) {
 		t.Fatal(err)
 	}
 	if err := c.Stop(); err != nil {
+		t.Error(err)
+	}
+}
+
+// A server that is killed is started again where it was, and what was committed
+// is there.
+func TestAKilledServerRises(t *testing.T) {
+	ctx := context.Background()
+	c, err := Start(ctx, folder(t), Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Stop()
+	pool, err := pgxpool.New(ctx, c.URL("postgres"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer pool.Close()
+	if _, err := pool.Exec(ctx, "create table kept (n int); insert into kept values (7)"); err != nil {
+		t.Fatal(err)
+	}
+	for round := range 2 {
+		c.mu.Lock()
+		killed := c.server.Process
+		c.mu.Unlock()
+		if err := killed.Kill(); err != nil {
+			t.Fatal(err)
+		}
+		n := 0
+		for range 600 {
+			if err = pool.QueryRow(ctx, "select n from kept").Scan(&n); err == nil {
+				c.mu.Lock()
+				again := c.server.Process.Pid
+				c.mu.Unlock()
+				if again != killed.Pid {
+					break
+				}
+			}
+			time.Sleep(50 * time.Millisecond) // it is another process; nothing is asserted of its speed
+		}
+		if err != nil || n != 7 {
+			t.Fatalf("round %d: %d, %v", round, n, err)
+		}
+	}
+}
+
+func TestAFolderThatIsClosedIsSaid(t *testing.T) {
+	if os.Geteuid() != 0 {
+		t.Skip("the database runs as this user, who may enter all its folders")
+	}
+	at := folder(t)
+	closed := filepath.Join(filepath.Dir(at), "closed")
+	if err := os.Mkdir(closed, 0o700); err != nil {
+		t.Fatal(err)
+	}
+	_, err := Start(context.Background(), filepath.Join(closed, "db"), Options{Careless: true})
+	if err == nil || !strings.Contains(err.Error(), "may not enter this folder") || !strings.Contains(err.Error(), "--data") || strings.Contains(err.Error(), "initdb") {
 		t.Error(err)
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 )
 
 // Drill is a run of questions with feedback at once.
@@ -55,56 +56,94 @@ func (f Filter) levels() []string {
 	return f.Levels
 }
 
+const availableByTopic = `select q.topic_id, count(*) as count from questions q where ` + ready + ` group by 1`
+
 // AvailableByTopic counts what each topic has for a drill.
 func AvailableByTopic(ctx context.Context, db DB, s Scope, f Filter, now time.Time) ([]Available, error) {
-	return all[Available](ctx, db, `select q.topic_id, count(*) as count from questions q where `+ready+` group by 1`,
-		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept)
+	return all[Available](ctx, db, availableByTopic, s.course, s.account, now.Add(-Rest), f.levels(), f.Kept)
+}
+
+// Stock is what a drill is dealt from.
+type Stock struct {
+	Scope     Scope
+	Known     bool // the drill was asked for before
+	Topics    []Topic
+	Answers   []TopicAnswers
+	Available []Available
+}
+
+// StockOf enters a course and reads what a drill is dealt from, at once.
+func StockOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, f Filter, now time.Time) (Stock, error) {
+	var out Stock
+	var b pgx.Batch
+	askScope(&b, &out.Scope, account, course)
+	b.Queue(`select exists(select 1 from drills where course_id = $1 and account_id = $2 and id = $3)`, course, account, drill).QueryRow(func(row pgx.Row) error {
+		return row.Scan(&out.Known)
+	})
+	askAll(&b, &out.Topics, topicsOf, course)
+	askAll(&b, &out.Answers, answersOf, course, account)
+	askAll(&b, &out.Available, availableByTopic, course, account, now.Add(-Rest), f.levels(), f.Kept)
+	return out, db.SendBatch(ctx, &b).Close()
 }
 
 // Picked is a question taken for a drill.
 type Picked struct {
-	ID      uuid.UUID `db:"id"`
-	Version int       `db:"version"`
+	ID      uuid.UUID       `db:"id"`
+	Version int             `db:"version"`
+	Body    json.RawMessage `db:"body"`
 }
 
-// Pick takes n questions of a topic: those never answered and those answered
-// wrong first, then those answered longest ago; what is equal, by the seed.
-func Pick(ctx context.Context, db DB, s Scope, f Filter, topic *uuid.UUID, n int, seed string, now time.Time) ([]Picked, error) {
-	return all[Picked](ctx, db, `select q.id, q.version from questions q
-		left join (select distinct on (question_id) question_id, percent, answered_at from responses
-			where account_id = $2 order by question_id, answered_at desc) r on r.question_id = q.id
-		where `+ready+` and q.topic_id is not distinct from $6
-		order by r.percent is not null and r.percent = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $7) limit $8`,
-		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topic, seed, n)
+// Dealt is how many questions a topic gives to a drill.
+type Dealt struct {
+	Topic *uuid.UUID
+	Count int
 }
 
-// Bodies reads the newest bodies of picked questions, in their order.
-func Bodies(ctx context.Context, db DB, s Scope, picked []Picked) ([]json.RawMessage, error) {
-	ids, versions := make([]uuid.UUID, len(picked)), make([]int32, len(picked))
-	for i, p := range picked {
-		ids[i], versions[i] = p.ID, int32(p.Version)
+// Pick takes questions of topics, topic by topic: those never answered and those
+// answered wrong first, then those answered longest ago; what is equal, by the
+// seed.
+func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed string, now time.Time) ([]Picked, error) {
+	topics, counts := make([]*uuid.UUID, len(shares)), make([]int32, len(shares))
+	for i, share := range shares {
+		topics[i], counts[i] = share.Topic, int32(share.Count)
 	}
-	var out []json.RawMessage
-	err := db.QueryRow(ctx, `select coalesce(array_agg(v.body order by p.n), '{}') from unnest($2::uuid[], $3::int[]) with ordinality as p(id, version, n)
-		join questions q on q.id = p.id and q.course_id = $1 join question_versions v on v.question_id = p.id and v.version = p.version`,
-		s.course, ids, versions).Scan(&out)
-	return out, err
+	return all[Picked](ctx, db, `with last as materialized (select distinct on (question_id) question_id, percent, answered_at from responses
+			where account_id = $2 order by question_id, answered_at desc)
+		select p.id, p.version, v.body from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
+		cross join lateral (
+			select q.id, q.version, row_number() over (order by r.percent is not null and r.percent = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $8)) as rank
+			from questions q left join last r on r.question_id = q.id
+			where `+ready+` and q.topic_id is not distinct from w.topic
+			order by rank limit w.n) p
+		join question_versions v on v.question_id = p.id and v.version = p.version
+		order by w.at, p.rank`,
+		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topics, counts, seed)
 }
 
-// AddDrill stores a drill with its items and says whether it is new.
-func AddDrill(ctx context.Context, db DB, s Scope, d Drill, items []Item, now time.Time) (bool, error) {
-	tag, err := db.Exec(ctx, `insert into drills (id, course_id, account_id, label, asked, created_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing`,
-		d.ID, s.course, s.account, d.Label, d.Asked, now)
-	if err != nil || tag.RowsAffected() == 0 {
-		return false, err
+// AddDrill stores a drill with its items, unless it was asked for before, and reads
+// how it stands.
+func AddDrill(ctx context.Context, db Sender, s Scope, d Drill, items []Item, now time.Time) (Drill, []Item, error) {
+	type row struct {
+		Position int       `json:"position"`
+		Question uuid.UUID `json:"question_id"`
+		Version  int       `json:"version"`
+		Options  []string  `json:"options"`
 	}
+	rows := make([]row, len(items))
 	for i, item := range items {
-		if _, err := db.Exec(ctx, `insert into drill_items (drill_id, position, question_id, version, options) values ($1, $2, $3, $4, $5)`,
-			d.ID, i+1, item.QuestionID, item.Version, item.Options); err != nil {
-			return false, err
-		}
+		rows[i] = row{i + 1, item.QuestionID, item.Version, item.Options}
 	}
-	return true, nil
+	var b pgx.Batch
+	b.Queue(`with d as (insert into drills (id, course_id, account_id, label, asked, created_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing returning id),
+		i as (insert into drill_items (drill_id, position, question_id, version, options)
+			select d.id, i.position, i.question_id, i.version, array(select jsonb_array_elements_text(i.options))
+			from d, jsonb_to_recordset($7) as i(position int, question_id uuid, version int, options jsonb))
+		select pg_notify('`+channel+`', $2::text || ' drills') from d`, d.ID, s.course, s.account, d.Label, d.Asked, now, encoded(rows))
+	var drill Drill
+	var out []Item
+	askOne(&b, &drill, drillOf, s.course, s.account, d.ID)
+	askAll(&b, &out, itemsOf, s.course, s.account, d.ID)
+	return drill, out, db.SendBatch(ctx, &b).Close()
 }
 
 const drillColumns = `d.id, d.label, d.asked, d.created_at, d.finished_at,
@@ -118,16 +157,24 @@ func Drills(ctx context.Context, db DB, s Scope, limit int) ([]Drill, error) {
 	return all[Drill](ctx, db, `select `+drillColumns+` where d.course_id = $1 and d.account_id = $2 order by d.created_at desc limit $3`, s.course, s.account, limit)
 }
 
-// DrillOf reads one of the account's drills.
-func DrillOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Drill, error) {
-	return one[Drill](ctx, db, `select `+drillColumns+` where d.course_id = $1 and d.account_id = $2 and d.id = $3`, s.course, s.account, id)
-}
+const drillOf = `select ` + drillColumns + ` where d.course_id = $1 and d.account_id = $2 and d.id = $3`
 
-// Items lists the places of a drill with how each was answered.
-func Items(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Item, error) {
-	return all[Item](ctx, db, `select i.position, i.question_id, i.version, i.options, r.percent from drill_items i
-		join drills d on d.id = i.drill_id left join responses r on r.drill_id = i.drill_id and r.position = i.position
-		where d.course_id = $1 and d.account_id = $2 and d.id = $3 order by i.position`, s.course, s.account, id)
+// itemsOf are the places of a drill with how each was answered.
+const itemsOf = `select i.position, i.question_id, i.version, i.options, r.percent from drill_items i
+	join drills d on d.id = i.drill_id left join responses r on r.drill_id = i.drill_id and r.position = i.position
+	where d.course_id = $1 and d.account_id = $2 and d.id = $3 order by i.position`
+
+// DrillOf enters a course and reads one of the account's drills with its places, at
+// once.
+func DrillOf(ctx context.Context, db Sender, account, course, id uuid.UUID) (Drill, []Item, error) {
+	var s Scope
+	var drill Drill
+	var out []Item
+	var b pgx.Batch
+	askScope(&b, &s, account, course)
+	askOne(&b, &drill, drillOf, course, account, id)
+	askAll(&b, &out, itemsOf, course, account, id)
+	return drill, out, db.SendBatch(ctx, &b).Close()
 }
 
 // PlacedItem is one place of a drill with the version of the question it asks.
@@ -142,27 +189,55 @@ type PlacedItem struct {
 	Findings   json.RawMessage `db:"findings"`
 }
 
+const itemAt = `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, v.verdict, v.findings
+	from drill_items i join drills d on d.id = i.drill_id
+	join question_versions v on v.question_id = i.question_id and v.version = i.version
+	join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id
+	where d.course_id = $1 and d.account_id = $2 and d.id = $3 and i.position = $4`
+
 // ItemAt reads one place of the account's drill.
 func ItemAt(ctx context.Context, db DB, s Scope, drill uuid.UUID, position int) (PlacedItem, error) {
-	return one[PlacedItem](ctx, db, `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, v.verdict, v.findings
-		from drill_items i join drills d on d.id = i.drill_id
-		join question_versions v on v.question_id = i.question_id and v.version = i.version
-		join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id
-		where d.course_id = $1 and d.account_id = $2 and d.id = $3 and i.position = $4`, s.course, s.account, drill, position)
+	return one[PlacedItem](ctx, db, itemAt, s.course, s.account, drill, position)
 }
 
-// HoldDrill lets nobody else answer in a drill until the transaction ends, so that
-// of two last answers one sees the other.
-func HoldDrill(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
-	return changed(ctx, db, `select 1 from drills where course_id = $1 and account_id = $2 and id = $3 for update`, s.course, s.account, id)
+// OpenPlace is a place of a drill with all that showing it or marking an answer to
+// it needs.
+type OpenPlace struct {
+	Scope Scope
+	Item  PlacedItem
+	// Less says that the account saw the question's key before it ever answered it.
+	Less  bool
+	Given *Response // nil where it is not answered
+	Made  int       // how often the account made the slip of that answer in the course
 }
 
-// FinishDrill records that every place is answered.
-func FinishDrill(ctx context.Context, db DB, s Scope, id uuid.UUID, now time.Time) error {
-	_, err := db.Exec(ctx, `update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null
-		and (select count(*) from responses r where r.drill_id = d.id) = (select count(*) from drill_items i where i.drill_id = d.id)`,
-		s.course, s.account, id, now)
-	return err
+// OpenPlaceOf enters a course and opens a place of a drill, at once.
+func OpenPlaceOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, position int) (OpenPlace, error) {
+	var out OpenPlace
+	var b pgx.Batch
+	askScope(&b, &out.Scope, account, course)
+	askOne(&b, &out.Item, itemAt, course, account, drill, position)
+	b.Queue(`select exists(select 1 from uncovered u join drill_items i on i.question_id = u.question_id where u.account_id = $1 and i.drill_id = $2 and i.position = $3)
+		and not exists(select 1 from responses r join drill_items i on i.question_id = r.question_id where r.account_id = $1 and i.drill_id = $2 and i.position = $3)`,
+		account, drill, position).QueryRow(func(row pgx.Row) error { return row.Scan(&out.Less) })
+	askGiven(&b, &out.Given, &out.Made, account, course, drill, position)
+	return out, db.SendBatch(ctx, &b).Close()
+}
+
+// askGiven has queries read how a place of a drill was answered, and how often the
+// account made the slip of that answer.
+func askGiven(b *pgx.Batch, given **Response, made *int, account, course, drill uuid.UUID, position int) {
+	b.Queue(`select `+responseColumns+` where course_id = $1 and account_id = $2 and drill_id = $3 and position = $4`, course, account, drill, position).Query(func(rows pgx.Rows) error {
+		found, err := pgx.CollectRows(rows, pgx.RowToStructByName[Response])
+		if len(found) > 0 {
+			*given = &found[0]
+		}
+		return err
+	})
+	b.Queue(`select count(*) from responses r join responses given on given.slip = r.slip and given.slip <> ''
+		where r.course_id = $1 and r.account_id = $2 and given.drill_id = $3 and given.position = $4`, course, account, drill, position).QueryRow(func(row pgx.Row) error {
+		return row.Scan(made)
+	})
 }
 
 // Response is one answer as it was given and marked.
@@ -181,38 +256,33 @@ type Response struct {
 	AnsweredAt time.Time       `db:"answered_at"`
 }
 
-// AddResponse stores a response and says whether it is new: a place of a drill
-// is answered once.
-func AddResponse(ctx context.Context, db DB, s Scope, r Response) (bool, error) {
-	tag, err := db.Exec(ctx, `insert into responses (id, course_id, account_id, drill_id, position, question_id, version, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
-		select $1, $2, $3, $4, $5, $6, $7, q.topic_id, $8, $9, $10, $11, $12, $13, $14 from questions q where q.id = $6 and q.course_id = $2
-		on conflict do nothing`,
+// AddResponse stores a response, unless its place was answered before, and reads
+// what stands there now with how often the account made its slip. Where it was the
+// last open place the drill is finished: answers of one drill wait for each other,
+// so that of two last ones one sees the other.
+func AddResponse(ctx context.Context, db Sender, s Scope, r Response) (given *Response, made int, err error) {
+	var b pgx.Batch
+	b.Queue(`select 1 from drills where course_id = $1 and account_id = $2 and id = $3 for update`, s.course, s.account, r.DrillID)
+	b.Queue(`with fresh as (
+			insert into responses (id, course_id, account_id, drill_id, position, question_id, version, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
+			select $1, $2, $3, $4, $5, $6, $7, q.topic_id, $8, $9, $10, $11, $12, $13, $14 from questions q where q.id = $6 and q.course_id = $2
+			on conflict do nothing returning 1)
+		select pg_notify('`+channel+`', $2::text || ' responses') from fresh`,
 		r.ID, s.course, s.account, r.DrillID, r.Position, r.QuestionID, r.Version, r.Response, r.Confidence, r.Percent, r.Slip, r.Weight, r.Seconds, r.AnsweredAt)
-	return tag.RowsAffected() > 0, err
+	b.Queue(`update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null
+		and (select count(*) from responses r where r.drill_id = d.id) = (select count(*) from drill_items i where i.drill_id = d.id)`,
+		s.course, s.account, r.DrillID, r.AnsweredAt)
+	askGiven(&b, &given, &made, s.account, s.course, r.DrillID, r.Position)
+	if err := db.SendBatch(ctx, &b).Close(); err != nil {
+		return nil, 0, err
+	}
+	if given == nil {
+		return nil, 0, ErrNotFound // its id was taken by another response
+	}
+	return given, made, nil
 }
 
 const responseColumns = `id, drill_id, position, question_id, version, response, confidence, percent, slip, weight, seconds, answered_at from responses`
-
-// ResponseTo reads how a place of a drill was answered.
-func ResponseTo(ctx context.Context, db DB, s Scope, drill uuid.UUID, position int) (Response, error) {
-	return one[Response](ctx, db, `select `+responseColumns+` where course_id = $1 and account_id = $2 and drill_id = $3 and position = $4`,
-		s.course, s.account, drill, position)
-}
-
-// FirstWeighsLess says whether the account saw a question's key before it ever
-// answered it.
-func FirstWeighsLess(ctx context.Context, db DB, s Scope, question uuid.UUID) (bool, error) {
-	var less bool
-	err := db.QueryRow(ctx, `select exists(select 1 from uncovered where account_id = $1 and question_id = $2)
-		and not exists(select 1 from responses where account_id = $1 and question_id = $2)`, s.account, question).Scan(&less)
-	return less, err
-}
-
-// SlipCount says how often the account made a slip.
-func SlipCount(ctx context.Context, db DB, s Scope, slip string) (made int, err error) {
-	err = db.QueryRow(ctx, `select count(*) from responses where course_id = $1 and account_id = $2 and slip = $3`, s.course, s.account, slip).Scan(&made)
-	return made, err
-}
 
 // TopicAnswers are the responses of an account to a topic, added up.
 type TopicAnswers struct {
@@ -222,11 +292,14 @@ type TopicAnswers struct {
 	Weight  float64    `db:"weight"`
 }
 
-// Answers adds up an account's responses by the topics that the questions belong
-// to now. Answers to questions that a
-// person kept unproven are left out: nothing was shown about those.
+// answersOf adds up an account's responses by the topics that the questions belong
+// to now. Answers to questions that a person kept unproven are left out: nothing
+// was shown about those.
+const answersOf = `select q.topic_id, count(*) as count, sum(r.weight * r.percent / 100.0) as right, sum(r.weight) as weight
+	from responses r join questions q on q.id = r.question_id join question_versions v on v.question_id = r.question_id and v.version = r.version
+	where r.course_id = $1 and r.account_id = $2 and v.verdict = 'cleared' group by 1`
+
+// Answers adds up an account's responses by topic.
 func Answers(ctx context.Context, db DB, s Scope) ([]TopicAnswers, error) {
-	return all[TopicAnswers](ctx, db, `select q.topic_id, count(*) as count, sum(r.weight * r.percent / 100.0) as right, sum(r.weight) as weight
-		from responses r join questions q on q.id = r.question_id join question_versions v on v.question_id = r.question_id and v.version = r.version
-		where r.course_id = $1 and r.account_id = $2 and v.verdict = 'cleared' group by 1`, s.course, s.account)
+	return all[TopicAnswers](ctx, db, answersOf, s.course, s.account)
 }

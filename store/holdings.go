@@ -9,14 +9,14 @@ import (
 
 // Holdings are what an account and a course hold, to be held against limits.
 type Holdings struct {
-	AccountBytes   int64 `db:"account_bytes"` // of sources it brought and of what is on its way
-	Waiting        int   `db:"waiting"`       // of the account, to be read or drafted
-	BatchesToday   int   `db:"batches_today"` // that the account asked for since a moment
-	ArrivalsToday  int   `db:"arrivals_today"`
-	CourseSources  int   `db:"course_sources"`
-	CourseWords    int64 `db:"course_words"`
-	CoursePages    int64 `db:"course_pages"`
-	CourseQuestions int  `db:"course_questions"` // dropped ones left out
+	AccountBytes    int64 `db:"account_bytes"` // of sources it brought and of what is on its way
+	Waiting         int   `db:"waiting"`       // of the account, to be read or drafted
+	BatchesToday    int   `db:"batches_today"` // that the account asked for since a moment
+	ArrivalsToday   int   `db:"arrivals_today"`
+	CourseSources   int   `db:"course_sources"`
+	CourseWords     int64 `db:"course_words"`
+	CoursePages     int64 `db:"course_pages"`
+	CourseQuestions int   `db:"course_questions"` // dropped ones left out
 }
 
 // HoldingsOf counts what a scope's account and course hold.

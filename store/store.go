@@ -141,11 +141,13 @@ func (s Scope) Course() uuid.UUID { return s.course }
 // Role is what the account may do there.
 func (s Scope) Role() Role { return s.role }
 
+const enter = `select role from memberships where course_id = $1 and account_id = $2`
+
 // Enter gives an account's scope in a course, or ErrNotFound where it is no
 // member.
 func Enter(ctx context.Context, db DB, account, course uuid.UUID) (Scope, error) {
 	s := Scope{account: account, course: course}
-	err := db.QueryRow(ctx, `select role from memberships where course_id = $1 and account_id = $2`, course, account).Scan(&s.role)
+	err := db.QueryRow(ctx, enter, course, account).Scan(&s.role)
 	return s, missing(err)
 }
 
@@ -175,6 +177,36 @@ func all[T any](ctx context.Context, db DB, sql string, args ...any) ([]T, error
 		return nil, err
 	}
 	return pgx.CollectRows(rows, pgx.RowToStructByName[T])
+}
+
+// Sender sends queries together: a pool or a transaction. On a pool they are one
+// transaction of their own.
+type Sender interface {
+	SendBatch(ctx context.Context, b *pgx.Batch) pgx.BatchResults
+}
+
+// askOne has a query read a single row into a struct, once its batch is sent.
+func askOne[T any](b *pgx.Batch, into *T, sql string, args ...any) {
+	b.Queue(sql, args...).Query(func(rows pgx.Rows) (err error) {
+		*into, err = pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[T])
+		return missing(err)
+	})
+}
+
+// askAll has a query read rows into structs, once its batch is sent.
+func askAll[T any](b *pgx.Batch, into *[]T, sql string, args ...any) {
+	b.Queue(sql, args...).Query(func(rows pgx.Rows) (err error) {
+		*into, err = pgx.CollectRows(rows, pgx.RowToStructByName[T])
+		return err
+	})
+}
+
+// askScope has a query enter a course, as Enter does.
+func askScope(b *pgx.Batch, into *Scope, account, course uuid.UUID) {
+	b.Queue(enter, course, account).QueryRow(func(row pgx.Row) error {
+		*into = Scope{account: account, course: course}
+		return missing(row.Scan(&into.role))
+	})
 }
 
 // changed runs a statement that has to touch a row.

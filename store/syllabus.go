@@ -27,9 +27,11 @@ type Statement struct {
 	Text    string    `db:"text"`
 }
 
+const topicsOf = `select id, title, depth, given, unit, weight, coalesce(share, 'null'::jsonb) as share from topics where course_id = $1 order by position, title`
+
 // Topics lists a course's topics in their order.
 func Topics(ctx context.Context, db DB, s Scope) ([]Topic, error) {
-	return all[Topic](ctx, db, `select id, title, depth, given, unit, weight, coalesce(share, 'null'::jsonb) as share from topics where course_id = $1 order by position, title`, s.course)
+	return all[Topic](ctx, db, topicsOf, s.course)
 }
 
 // Statements lists the can-do statements of a course's topics in their order.

@@ -21,5 +21,12 @@ if [ "$(id -u)" -ne 0 ]; then
 fi
 echo "Installing ${missing[*]} from Debian's packages …"
 export DEBIAN_FRONTEND=noninteractive
-apt-get update -qq
-apt-get install -y -qq --no-install-recommends "${missing[@]}" > /dev/null
+patient=(-o DPkg::Lock::Timeout=600 -o Acquire::Retries=3)
+# The lists have a lock of their own, for which apt itself does not wait.
+for try in $(seq 60); do
+  apt-get "${patient[@]}" update -qq && break
+  [ "$try" -eq 60 ] && exit 1
+  echo "Another program is using apt; waiting for it …"
+  sleep 5
+done
+apt-get "${patient[@]}" install -y -qq --no-install-recommends "${missing[@]}" > /dev/null

@@ -86,6 +86,7 @@ export const router = createBrowserRouter([
         element: <SignedIn />,
         children: [
           { path: "/", element: <Navigate to="/courses" replace /> },
+          { path: "/account", lazy: async () => ({ Component: (await import("./stations/account/account")).AccountPage }) },
           { path: "/courses", element: <Courses /> },
           { path: "/courses/new", element: <CoursePage /> },
           {

@@ -39,7 +39,18 @@ export type Gap = Schemas["Gap"];
 export type Level = "easy" | "medium" | "hard";
 export type Verdict = "cleared" | "held" | "faulted" | "unproven";
 
-export const api = createClient<paths>({ baseUrl: "/" });
+/** What is written is small but for files, and has to arrive also when the page is left at once: a browser sees to that up to 64 kB. */
+const small = 20_000;
+
+/** Lasting is a request that outlives its page where it is a small write. */
+class Lasting extends Request {
+  constructor(input: RequestInfo | URL, init: RequestInit = {}) {
+    const body = init.body;
+    super(input, { ...init, keepalive: init.method !== "GET" && (body === undefined || body === null || (typeof body === "string" && body.length < small)) });
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: "/", Request: Lasting });
 
 /** asBytes is the part of a request that sends a text or a file as it is. */
 export const asBytes = (body: string | Blob) => ({

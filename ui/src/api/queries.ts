@@ -4,6 +4,7 @@ import { api, take } from "./client";
 
 /** Every query of a course is keyed below ["course", id], by what it shows. */
 export const me = queryOptions({ queryKey: ["me"], queryFn: () => take(api.GET("/api/me")), retry: false, staleTime: Infinity });
+export const sessions = queryOptions({ queryKey: ["me", "sessions"], queryFn: () => take(api.GET("/api/me/sessions")) });
 export const courses = queryOptions({ queryKey: ["courses"], queryFn: () => take(api.GET("/api/courses")) });
 
 const at = (course: string) => ({ params: { path: { course } } });

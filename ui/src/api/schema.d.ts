@@ -747,6 +747,7 @@ export interface components {
             version: number;
         };
         Account: {
+            /** Format: uuid */
             id: string;
             name: string;
             settings: components["schemas"]["Settings"];
@@ -755,7 +756,10 @@ export interface components {
             /** @enum {string} */
             confidence: "sure" | "hunch" | "no idea";
             given: components["schemas"]["Given"];
-            /** @description chosen by the page; sent twice, it counts once */
+            /**
+             * Format: uuid
+             * @description chosen by the page; sent twice, it counts once
+             */
             id: string;
             /** Format: int64 */
             seconds: number;
@@ -766,6 +770,7 @@ export interface components {
              * @description pages read so far
              */
             done: number;
+            /** Format: uuid */
             id: string;
             /** @description of the file or the page; empty for pasted text */
             name: string;
@@ -776,6 +781,7 @@ export interface components {
             pages: number;
             /** @description why it was refused, or what became of it */
             says: string;
+            /** Format: uuid */
             source_id?: string;
             /** @enum {string} */
             state: "queued" | "reading" | "read" | "refused" | "cancelled";
@@ -814,6 +820,7 @@ export interface components {
             finished_at?: string;
             /** Format: int64 */
             held: number;
+            /** Format: uuid */
             id: string;
             /** @enum {string} */
             state: "queued" | "running" | "done" | "failed" | "cancelled";
@@ -827,15 +834,20 @@ export interface components {
             hard: components["schemas"]["Supply"];
             medium: components["schemas"]["Supply"];
             title: string;
+            /** Format: uuid */
             topic_id?: string;
         };
         Belonging: {
             /** @description let its words decide again */
             by_words?: boolean;
-            /** @description left out for no topic */
+            /**
+             * Format: uuid
+             * @description left out for no topic
+             */
             topic_id?: string;
         };
         BenchItem: {
+            /** Format: uuid */
             id: string;
             /** @description by a person, although not cleared */
             kept: boolean;
@@ -845,6 +857,7 @@ export interface components {
             /** @enum {string} */
             state: "bench" | "bank" | "dropped";
             title: string;
+            /** Format: uuid */
             topic_id?: string;
             /** @description the account saw its key, and it rests */
             uncovered: boolean;
@@ -862,6 +875,7 @@ export interface components {
             figure?: components["schemas"]["Figure"];
             /** @description who wrote it: writer, endpoint, import or person */
             from: string;
+            /** Format: uuid */
             id: string;
             /** @description by a person, although not cleared */
             kept: boolean;
@@ -878,6 +892,7 @@ export interface components {
             state: "bench" | "bank" | "dropped";
             stem: string;
             title: string;
+            /** Format: uuid */
             topic_id?: string;
             /** @description the account saw its key, and it rests */
             uncovered: boolean;
@@ -923,7 +938,10 @@ export interface components {
             address: string;
         };
         CanDo: {
-            /** @description left out for a new one */
+            /**
+             * Format: uuid
+             * @description left out for a new one
+             */
             id?: string;
             text: string;
         };
@@ -985,6 +1003,7 @@ export interface components {
             days_to_exam?: number;
             /** @description YYYY-MM-DD, or empty */
             exam_date?: string;
+            /** Format: uuid */
             id: string;
             issuer?: string;
             /**
@@ -1030,6 +1049,7 @@ export interface components {
             created_at: string;
             /** Format: date-time */
             finished_at?: string;
+            /** Format: uuid */
             id: string;
             label: string;
             /** Format: int64 */
@@ -1071,6 +1091,7 @@ export interface components {
             created_at: string;
             /** Format: date-time */
             finished_at?: string;
+            /** Format: uuid */
             id: string;
             label: string;
             /**
@@ -1090,6 +1111,7 @@ export interface components {
             level: "easy" | "medium" | "hard";
             options: components["schemas"]["ShownOption"][];
             stem: string;
+            /** Format: uuid */
             topic_id?: string;
             /** Format: int64 */
             version: number;
@@ -1228,6 +1250,7 @@ export interface components {
              */
             ready: number;
             title: string;
+            /** Format: uuid */
             topic_id: string;
             /**
              * Format: double
@@ -1252,6 +1275,7 @@ export interface components {
             excerpt: components["schemas"]["Excerpt"][];
             locator: components["schemas"]["Locator"];
             passage: string;
+            /** Format: uuid */
             source_id: string;
             /** @description of the source */
             title: string;
@@ -1402,6 +1426,7 @@ export interface components {
              */
             sure: number;
             text: string;
+            /** Format: uuid */
             topic_id?: string;
             /** @description of the questions drawn from it */
             verdicts: ("cleared" | "held" | "faulted" | "unproven")[];
@@ -1421,7 +1446,9 @@ export interface components {
             level?: string;
             locator?: components["schemas"]["Locator"];
             passage?: string;
+            /** Format: uuid */
             question_id?: string;
+            /** Format: uuid */
             source_id?: string;
             /**
              * Format: int64
@@ -1468,10 +1495,16 @@ export interface components {
              * @description passages from which a question was drawn
              */
             drawn: number;
+            /** Format: uuid */
             id: string;
             kind: string;
             language: string;
             list: components["schemas"]["Passage"][];
+            /**
+             * Format: int64
+             * @description where to go on reading; 0 at the end
+             */
+            next: number;
             origin: string;
             /**
              * Format: int64
@@ -1513,6 +1546,7 @@ export interface components {
             device: string;
             /** @description whether it is the one that asks */
             here: boolean;
+            /** Format: uuid */
             id: string;
             /**
              * Format: date-time
@@ -1584,6 +1618,7 @@ export interface components {
              * @description passages from which a question was drawn
              */
             drawn: number;
+            /** Format: uuid */
             id: string;
             kind: string;
             language: string;
@@ -1622,6 +1657,7 @@ export interface components {
             easy: number;
             /** Format: int64 */
             hard: number;
+            /** Format: uuid */
             id: string;
             /** Format: int64 */
             medium: number;
@@ -1664,13 +1700,17 @@ export interface components {
             depth?: number;
             /** @description its weight as the outline says it */
             given?: components["schemas"]["Weight"];
-            /** @description left out for a new topic */
+            /**
+             * Format: uuid
+             * @description left out for a new topic
+             */
             id?: string;
             title: string;
         };
         Topic: {
             /** Format: int64 */
             depth: number;
+            /** Format: uuid */
             id: string;
             title: string;
             /**
@@ -1691,6 +1731,7 @@ export interface components {
             given?: components["schemas"]["Weight"];
             /** Format: int64 */
             hard: number;
+            /** Format: uuid */
             id: string;
             /** Format: int64 */
             medium: number;
@@ -2928,7 +2969,10 @@ export interface operations {
     };
     reading: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the passage to read from, counted from 0; a long source is read in parts */
+                from?: number;
+            };
             header?: never;
             path: {
                 course: string;

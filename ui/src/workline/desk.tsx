@@ -76,6 +76,9 @@ export function Desk() {
             <DropdownMenu.Item className={item} onSelect={() => void go("/courses")}>
               All courses
             </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => void go("/account")}>
+              Your account
+            </DropdownMenu.Item>
             <DropdownMenu.Separator className="my-2 border-t border-line" />
             <DropdownMenu.RadioGroup value={settings.theme} onValueChange={(theme) => change.mutate({ ...settings, theme: theme as Settings["theme"] })}>
               {themes.map((t) => (
