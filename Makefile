@@ -3,12 +3,14 @@ SHELL := /bin/bash
 .DEFAULT_GOAL := help
 GO_FILES := $(shell find . -name '*.go' -not -path './ui/node_modules/*')
 UI_FILES := $(shell find ui/src ui/public -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
-.PHONY: help demo build test check fuzz e2e bench size screenshots debian clean
+.PHONY: help demo build test check fuzz e2e bench load thorough size screenshots debian clean
 
 help:
 	@echo "make demo         install what is missing, start everything, show the demo course"
 	@echo "make test         run every test"
 	@echo "make bench        print the figures that are claimed"
+	@echo "make load         put it under the load of many candidates"
+	@echo "make thorough     kill its parts at random moments, many times"
 	@echo "make screenshots  take the pictures of docs/screenshots anew"
 
 demo: build
@@ -64,6 +66,15 @@ size: ui/dist/index.html
 
 bench:
 	go test -run '^$$' -bench . -benchmem ./...
+
+# How many candidates it bears, on loopback, with what pgbench writes beside it.
+load: debian
+	go run ./tools/load
+
+# Kills server, worker, readers and database at random moments, 200 times, and looks
+# whether anything is lost, doubled or hangs. It takes about half an hour.
+thorough: build
+	KILLS=200 go test ./attack -run Killed -v -timeout 90m
 
 screenshots: build e2e/node_modules/.ready
 	@tools/debian.sh postgresql chromium tesseract-ocr

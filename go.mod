@@ -21,6 +21,7 @@ require (
 	github.com/riverqueue/river v0.51.1
 	github.com/riverqueue/river/riverdriver/riverpgxv5 v0.51.1
 	github.com/tetratelabs/wazero v1.12.0
+	github.com/vgarvardt/pgx-google-uuid/v5 v5.6.0
 	github.com/xuri/excelize/v2 v2.11.1
 	github.com/yuin/goldmark v1.8.7
 	golang.org/x/net v0.62.0

@@ -80,6 +80,7 @@ type App struct {
 	limits  Limits
 
 	studied studies
+	telling announcer
 }
 
 // New makes an App. The clock is passed in.

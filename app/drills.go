@@ -159,6 +159,7 @@ func (a *App) StartDrill(ctx context.Context, account, course, id uuid.UUID, ask
 	if err != nil {
 		return DrillRun{}, err
 	}
+	a.announce(course, "drills")
 	return runOf(drill, list), nil
 }
 
@@ -336,6 +337,7 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	if err != nil {
 		return DrillItem{}, err
 	}
+	a.announce(course, "responses")
 	out := p.shown()
 	out.Feedback, err = p.feedback(*given, made)
 	return out, err

@@ -92,3 +92,32 @@ func (h *hasher) match(ctx context.Context, password, hash string) (bool, error)
 	}
 	return argon2id.ComparePasswordAndHash(password, hash)
 }
+
+// HashesASecond measures how many passwords are hashed a second, the bounded number
+// at once, to hold signing in against it.
+func (a *App) HashesASecond(ctx context.Context, length time.Duration) (float64, error) {
+	ctx, cancel := context.WithTimeout(ctx, length)
+	defer cancel()
+	var done atomic.Int64
+	var all sync.WaitGroup
+	failed := make(chan error, hashesMost)
+	began := time.Now()
+	for range cap(a.hasher.places) {
+		all.Go(func() {
+			for ctx.Err() == nil {
+				if _, err := a.hasher.match(ctx, "a long sentence", ""); err != nil && ctx.Err() == nil {
+					failed <- err
+					return
+				}
+				done.Add(1)
+			}
+		})
+	}
+	all.Wait()
+	select {
+	case err := <-failed:
+		return 0, err
+	default:
+		return float64(done.Load()) / time.Since(began).Seconds(), nil
+	}
+}

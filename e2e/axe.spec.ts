@@ -40,6 +40,9 @@ for (const [width, scheme] of [[1280, "light"], [1280, "dark"], [360, "light"]] 
       await page.goto("/courses");
       await expect(page.getByText("Your courses")).toBeVisible();
       await clean(page, "courses");
+      await page.goto("/account");
+      await expect(page.getByText("Here, now")).toBeVisible();
+      await clean(page, "account");
       for (const [path, shows] of screens) {
         await page.goto(`/courses/${course}/${path}`);
         await expect(page.getByText(shows).first()).toBeVisible();

@@ -134,11 +134,10 @@ func AddDrill(ctx context.Context, db Sender, s Scope, d Drill, items []Item, no
 		rows[i] = row{i + 1, item.QuestionID, item.Version, item.Options}
 	}
 	var b pgx.Batch
-	b.Queue(`with d as (insert into drills (id, course_id, account_id, label, asked, created_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing returning id),
-		i as (insert into drill_items (drill_id, position, question_id, version, options)
+	b.Queue(`with d as (insert into drills (id, course_id, account_id, label, asked, created_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing returning id)
+		insert into drill_items (drill_id, position, question_id, version, options)
 			select d.id, i.position, i.question_id, i.version, array(select jsonb_array_elements_text(i.options))
-			from d, jsonb_to_recordset($7) as i(position int, question_id uuid, version int, options jsonb))
-		select pg_notify('`+channel+`', $2::text || ' drills') from d`, d.ID, s.course, s.account, d.Label, d.Asked, now, encoded(rows))
+			from d, jsonb_to_recordset($7) as i(position int, question_id uuid, version int, options jsonb)`, d.ID, s.course, s.account, d.Label, d.Asked, now, encoded(rows))
 	var drill Drill
 	var out []Item
 	askOne(&b, &drill, drillOf, s.course, s.account, d.ID)
@@ -263,11 +262,9 @@ type Response struct {
 func AddResponse(ctx context.Context, db Sender, s Scope, r Response) (given *Response, made int, err error) {
 	var b pgx.Batch
 	b.Queue(`select 1 from drills where course_id = $1 and account_id = $2 and id = $3 for update`, s.course, s.account, r.DrillID)
-	b.Queue(`with fresh as (
-			insert into responses (id, course_id, account_id, drill_id, position, question_id, version, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
-			select $1, $2, $3, $4, $5, $6, $7, q.topic_id, $8, $9, $10, $11, $12, $13, $14 from questions q where q.id = $6 and q.course_id = $2
-			on conflict do nothing returning 1)
-		select pg_notify('`+channel+`', $2::text || ' responses') from fresh`,
+	b.Queue(`insert into responses (id, course_id, account_id, drill_id, position, question_id, version, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
+		select $1, $2, $3, $4, $5, $6, $7, q.topic_id, $8, $9, $10, $11, $12, $13, $14 from questions q where q.id = $6 and q.course_id = $2
+		on conflict do nothing`,
 		r.ID, s.course, s.account, r.DrillID, r.Position, r.QuestionID, r.Version, r.Response, r.Confidence, r.Percent, r.Slip, r.Weight, r.Seconds, r.AnsweredAt)
 	b.Queue(`update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null
 		and (select count(*) from responses r where r.drill_id = d.id) = (select count(*) from drill_items i where i.drill_id = d.id)`,

@@ -23,6 +23,7 @@ import (
 	"github.com/pressly/goose/v3"
 	"github.com/riverqueue/river/riverdriver/riverpgxv5"
 	"github.com/riverqueue/river/rivermigrate"
+	pgxuuid "github.com/vgarvardt/pgx-google-uuid/v5"
 )
 
 // ErrNotFound is returned where there is nothing, or nothing that the account
@@ -46,6 +47,10 @@ func Open(ctx context.Context, url string) (*pgxpool.Pool, error) {
 		return nil, fmt.Errorf("reading the database's address: %w", err)
 	}
 	config.MaxConns = 16
+	config.AfterConnect = func(_ context.Context, c *pgx.Conn) error {
+		pgxuuid.Register(c.TypeMap()) // else each id is written as text and read again
+		return nil
+	}
 	pool, err := pgxpool.NewWithConfig(ctx, config)
 	if err != nil {
 		return nil, fmt.Errorf("connecting to the database: %w", err)
@@ -231,6 +236,24 @@ const channel = "zincowl_changes"
 // the transaction commits.
 func Announce(ctx context.Context, db DB, s Scope, what string) error {
 	_, err := db.Exec(ctx, `select pg_notify($1, $2)`, channel, s.course.String()+" "+what)
+	return err
+}
+
+// Change is a kind of change of a course.
+type Change struct {
+	Course uuid.UUID
+	What   string
+}
+
+// AnnounceAll tells of changes that are committed already. A transaction that
+// announces holds up every other that does until both are on the disk; what happens
+// at every answer is gathered and told afterwards.
+func AnnounceAll(ctx context.Context, db DB, changes []Change) error {
+	told := make([]string, len(changes))
+	for i, c := range changes {
+		told[i] = c.Course.String() + " " + c.What
+	}
+	_, err := db.Exec(ctx, `select pg_notify($1, t) from unnest($2::text[]) t`, channel, told)
 	return err
 }
 

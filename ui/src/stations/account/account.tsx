@@ -54,7 +54,7 @@ function Password() {
   };
   return (
     <form onSubmit={send} className="max-w-sm" aria-label="Another password">
-      <h2 className="label">Another password</h2>
+      <h2 className="text-[16px] font-[650]">Another password</h2>
       <label className="label mt-4 block" htmlFor="old">
         The one you have
       </label>
@@ -92,7 +92,7 @@ function Places() {
   const elsewhere = data.filter((s) => !s.here).length;
   return (
     <section className="mt-10 max-w-2xl" aria-labelledby="places">
-      <h2 id="places" className="label mb-2">
+      <h2 id="places" className="mb-3 text-[16px] font-[650]">
         Where you are signed in
       </h2>
       <ul>
@@ -100,9 +100,8 @@ function Places() {
           <li key={s.id} className="flex items-center justify-between gap-4 border-t border-line py-2.5">
             <div className="min-w-0">
               <b className="block truncate">{named(s.device)}</b>
-              <span className="text-[13px] text-ink-2">
-                {s.here ? "Here, now" : `Last used ${atMoment(s.seen_at)}`}, since {atMoment(s.created_at)}
-              </span>
+              <span className="block text-[13px] text-ink-2">{s.here ? "Here, now" : `Last used ${atMoment(s.seen_at)}`}</span>
+              <span className="block text-[13px] text-ink-2">Signed in {atMoment(s.created_at)}</span>
             </div>
             {!s.here && (
               <Button small disabled={end.isPending} onClick={() => end.mutate(s.id)} aria-label={`Sign out in ${named(s.device)}, last used ${atMoment(s.seen_at)}`}>
