@@ -228,6 +228,30 @@ func TestCourses(t *testing.T) {
 	}
 }
 
+// Nobody takes a name that looks like another's.
+func TestNamesThatLookAlike(t *testing.T) {
+	w := newWorld(t)
+	w.person("Anna Berg")
+	for name, says_ := range map[string]string{
+		"anna  berg": "is taken", "ANNA BERG": "is taken", "Anna\u00a0Berg": "is taken", "Ａｎｎａ Ｂｅｒｇ": "is taken",
+		"Anna\u200bBerg": "can't be seen", "Anna Berg\u202e": "can't be seen", "\u2066Anna Berg\u2069": "can't be seen", "Anna\u00adBerg": "can't be seen",
+		"Anna\u0000Berg": "can't be seen", "Anna\u3164Berg": "can't be seen", "Anna\ufe0fBerg": "can't be seen", "\u2800\u2800": "can't be seen", "\u00a0\u00a0": "2 to 60",
+	} {
+		_, _, err := w.SignUp(ctx, name, "a long sentence")
+		if bad := new(app.Invalid); !errors.As(err, &bad) || !strings.Contains(bad.Says, says_) {
+			t.Errorf("%q: %v", name, err)
+		}
+	}
+	for _, name := range []string{"Ánna Bérg", "王小明", "O'Neill-Smith", "أحمد", "Łukasz 2"} {
+		if _, _, err := w.SignUp(ctx, name, "a long sentence"); err != nil {
+			t.Errorf("%q: %v", name, err)
+		}
+	}
+	if _, err := w.SignIn(ctx, " ánna   bérg ", "a long sentence", ""); err != nil {
+		t.Error(err)
+	}
+}
+
 func TestRoles(t *testing.T) {
 	w := newWorld(t)
 	w.drafted(6)

@@ -226,7 +226,10 @@ func (a *App) CancelBatch(ctx context.Context, account, course, id uuid.UUID) (B
 	return a.Batch(ctx, account, course, id)
 }
 
-var errCancelled = errors.New("cancelled")
+var (
+	errCancelled = errors.New("cancelled")
+	errEnough    = errors.New("all that was wanted is drafted")
+)
 
 // RunBatch drafts and proofs a batch, question by question, as the worker. Run
 // again after a stop it goes on where it was: the same seed writes the same
@@ -255,9 +258,13 @@ func (a *App) RunBatch(ctx context.Context, account, course, id uuid.UUID) error
 	if err != nil {
 		return fmt.Errorf("drafting batch %s: %w", id, err)
 	}
-	if declined == nil {
-		declined = []writer.Declined{}
+	// What was drafted before a stop counts, also where the sources have changed
+	// since and the same seed writes something else.
+	_, left, err := store.BatchRoom(ctx, a.pool, s, id)
+	if err != nil {
+		return err
 	}
+	declined = list(declined[:min(len(declined), max(0, left))])
 	if err := store.EndBatch(ctx, a.pool, s, id, "done", mustJSON(declined), "", a.now()); err != nil {
 		return err
 	}
@@ -300,10 +307,14 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 		return nil, err
 	}
 	ordinal := 0
-	return writer.Draft(ctx, known.material, want, func(q question.Question) error {
+	declined, err := writer.Draft(ctx, known.material, want, func(q question.Question) error {
 		ordinal++
 		return a.keepDraft(ctx, s, id, ordinal, q, known.library)
 	})
+	if errors.Is(err, errEnough) {
+		err = nil
+	}
+	return declined, err
 }
 
 // skills are the can-do statements of a course, for which exercises are written.
@@ -339,12 +350,15 @@ func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ord
 	}
 	fresh.Cites = citedPassages(q)
 	return pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
-		state, err := store.BatchState(ctx, tx, s, batch)
+		state, left, err := store.BatchRoom(ctx, tx, s, batch)
 		if err != nil {
 			return err
 		}
 		if state != "running" {
 			return errCancelled
+		}
+		if left <= 0 {
+			return errEnough
 		}
 		added, err := store.AddQuestion(ctx, tx, s, fresh, a.now())
 		if err != nil {

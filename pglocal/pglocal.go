@@ -123,6 +123,25 @@ func binaries() (string, error) {
 	return filepath.Dir(found[0]), nil
 }
 
+// Program finds one of PostgreSQL's programs: Debian's newest, else one on the path.
+func Program(name string) (string, error) {
+	if bin, err := binaries(); err == nil {
+		if path := filepath.Join(bin, name); exists(path) {
+			return path, nil
+		}
+	}
+	path, err := exec.LookPath(name)
+	if err != nil {
+		return "", fmt.Errorf("%s is not installed; it comes with Debian's postgresql-client", name)
+	}
+	return path, nil
+}
+
+func exists(path string) bool {
+	_, err := os.Stat(path)
+	return err == nil
+}
+
 // unprivileged is the user that Debian's package made, for when we are root;
 // nil means our own.
 func unprivileged() (*syscall.Credential, error) {

@@ -95,7 +95,10 @@ func (s *Server) observed(ctx huma.Context, next func(huma.Context)) {
 		s.metrics.seconds.WithLabelValues(id).Observe(took.Seconds())
 	}
 	level := slog.LevelDebug
-	if status >= 500 {
+	switch {
+	case status == http.StatusServiceUnavailable: // told to come again
+		level = slog.LevelWarn
+	case status >= 500:
 		level = slog.LevelError
 	}
 	s.log.LogAttrs(r.Context(), level, "request", slog.String("operation", id), slog.String("course", ctx.Param("course")), slog.String("account", who.String()),

@@ -31,6 +31,7 @@ import (
 	"github.com/jackc/pgx/v5/pgxpool"
 
 	"zincowl/app"
+	"zincowl/store"
 )
 
 // Options change how the server runs.
@@ -199,7 +200,7 @@ func (s *Server) write(ctx huma.Context, status int, says string) {
 const (
 	nothingHere = "There is nothing here, or nothing that you may see."
 	ourFault    = "Something failed on our side; what was saved before is safe. Try again."
-	noDatabase  = "The database can't be reached at the moment; what was saved before is safe. Try again in a minute."
+	noDatabase  = "The database can't be reached at the moment, or has no room; what was saved before is safe. Try again in a minute."
 	unstorable  = "This holds a number or letters that can't be stored; check what was typed."
 )
 
@@ -217,7 +218,7 @@ func (l later) GetHeaders() http.Header {
 // problem turns an error of a journey into a status and a sentence.
 func (s *Server) problem(err error) huma.StatusError {
 	bad, early := new(app.Invalid), new(app.TooEarly)
-	lost, refused := new(pgconn.ConnectError), new(pgconn.PgError)
+	refused := new(pgconn.PgError)
 	switch {
 	case errors.Is(err, app.ErrSignIn):
 		return huma.Error401Unauthorized(err.Error())
@@ -235,15 +236,12 @@ func (s *Server) problem(err error) huma.StatusError {
 		return later{huma.Error503ServiceUnavailable(err.Error()), heavyPatience}
 	case errors.Is(err, context.Canceled):
 		return huma.NewError(499, "The request was given up.")
-	case errors.As(err, &lost):
-		s.log.Error("the database can't be reached", "error", err)
+	case store.Away(err):
+		s.log.Error("the database is away or lacks room", "error", err)
 		return later{huma.Error503ServiceUnavailable(noDatabase), 10 * time.Second}
 	case errors.As(err, &refused) && strings.HasPrefix(refused.Code, "22"): // data exceptions
 		s.log.Warn("something could not be stored", "error", err)
 		return huma.Error422UnprocessableEntity(unstorable)
-	case errors.As(err, &refused) && (strings.HasPrefix(refused.Code, "53") || strings.HasPrefix(refused.Code, "57P")):
-		s.log.Error("the database lacks room or is stopping", "error", err)
-		return later{huma.Error503ServiceUnavailable(noDatabase), 10 * time.Second}
 	}
 	s.log.Error("a request failed", "error", err)
 	return huma.Error500InternalServerError(ourFault)

@@ -56,6 +56,14 @@ func BatchState(ctx context.Context, db DB, s Scope, id uuid.UUID) (string, erro
 	return state, missing(err)
 }
 
+// BatchRoom reads how a batch stands and how many of its questions are still to be
+// drafted.
+func BatchRoom(ctx context.Context, db DB, s Scope, id uuid.UUID) (state string, left int, err error) {
+	err = db.QueryRow(ctx, `select state, wanted - (select count(*) from questions q where q.batch_id = b.id)::int from batches b where course_id = $1 and id = $2`,
+		s.course, id).Scan(&state, &left)
+	return state, left, missing(err)
+}
+
 // StartBatch marks a batch as running unless it has ended, and says ErrNotFound
 // where it has.
 func StartBatch(ctx context.Context, db DB, s Scope, id uuid.UUID) error {

@@ -12,8 +12,12 @@ import (
 	"embed"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"log/slog"
+	"net"
+	"slices"
+	"strings"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
@@ -229,6 +233,24 @@ func Taken(err error) bool {
 	return errors.As(err, &e) && e.Code == "23505"
 }
 
+// Away says whether an error is the database's being away, stopping or without
+// room: nothing was wrong with what was asked.
+func Away(err error) bool {
+	var lost *pgconn.ConnectError
+	var said *pgconn.PgError
+	var network net.Error
+	switch {
+	case errors.As(err, &lost):
+		return true
+	case errors.As(err, &said): // connection exceptions, lack of resources, intervention by the operator
+		return slices.ContainsFunc([]string{"08", "53", "57P"}, func(class string) bool { return strings.HasPrefix(said.Code, class) })
+	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
+		return false
+	}
+	return errors.As(err, &network) || errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, net.ErrClosed) ||
+		err != nil && strings.HasSuffix(err.Error(), "conn closed") // pgx has no name for it
+}
+
 // channel is where changes of a course are announced.
 const channel = "zincowl_changes"
 
@@ -285,4 +307,15 @@ func Listen(ctx context.Context, pool *pgxpool.Pool, hears func(), hear func(id 
 			hear(id, n.Payload[37:])
 		}
 	}
+}
+
+// Empty says whether a database has no table yet.
+func Empty(ctx context.Context, db DB) (bool, error) {
+	var empty bool
+	err := db.QueryRow(ctx, `select not exists (select 1 from pg_class c join pg_namespace n on n.oid = c.relnamespace
+		where n.nspname not in ('pg_catalog', 'information_schema') and n.nspname not like 'pg_toast%' and c.relkind in ('r', 'p', 'v', 'S'))`).Scan(&empty)
+	if err != nil {
+		return false, fmt.Errorf("looking into the database: %w", err)
+	}
+	return empty, nil
 }

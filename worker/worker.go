@@ -60,6 +60,9 @@ const (
 	reading = 2 * time.Hour
 )
 
+// recess is how long a job waits where the database was away.
+const recess = 2 * time.Second
+
 // slack is what a reading ends before its budget does, so that the person is
 // still told.
 const slack = 15 * time.Second
@@ -190,6 +193,9 @@ func (q *Queue) do(ctx context.Context, id int64, account uuid.UUID, attempt int
 	q.end(id)
 	if errors.Is(ctx.Err(), context.Canceled) { // also of what told nobody that it was cut off
 		return river.JobSnooze(time.Second)
+	}
+	if store.Away(err) { // which is no fault of the job
+		return river.JobSnooze(recess)
 	}
 	defer q.next(context.WithoutCancel(ctx), account)
 	if err == nil || attempt < attempts && !errors.Is(err, context.DeadlineExceeded) {

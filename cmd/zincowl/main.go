@@ -25,6 +25,8 @@ type cli struct {
 	Serve   serveCmd   `cmd:"" help:"Serve the application with its worker on a PostgreSQL of your own."`
 	Worker  workerCmd  `cmd:"" help:"Run background work only."`
 	Migrate migrateCmd `cmd:"" help:"Bring the database to this version and stop."`
+	Backup  backupCmd  `cmd:"" help:"Write all that is stored into one file."`
+	Restore restoreCmd `cmd:"" help:"Fill an empty database from a backup."`
 	Reset   resetCmd   `cmd:"" help:"Give an account a new password, as the operator."`
 	OpenAPI openAPICmd `cmd:"" name:"openapi" help:"Print the description of the HTTP interface."`
 

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"regexp"
 	"bytes"
 	"encoding/json"
 	"errors"
@@ -199,5 +200,25 @@ func TestOpenAPI(t *testing.T) {
 	}
 	if err := json.Unmarshal([]byte(out), &d); err != nil || code != 0 || !strings.HasPrefix(d.OpenAPI, "3.1") || len(d.Paths) < 18 {
 		t.Errorf("code %d, %v, %d paths", code, err, len(d.Paths))
+	}
+}
+
+// What an operator can set is written down.
+func TestEverySettingIsWrittenDown(t *testing.T) {
+	page, err := os.ReadFile("../../docs/operating.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, command := range []string{"serve", "worker"} {
+		help, _, _ := run(t, "", command, "--help")
+		flags := regexp.MustCompile(`(?m)^\s+(?:-\w, )?(--[a-z-]+)`).FindAllStringSubmatch(help, -1)
+		if len(flags) < 10 {
+			t.Fatalf("%s has %d settings:\n%s", command, len(flags), help)
+		}
+		for _, f := range flags {
+			if f[1] != "--help" && !strings.Contains(string(page), f[1]) {
+				t.Errorf("%s of %s is not in docs/operating.md", f[1], command)
+			}
+		}
 	}
 }

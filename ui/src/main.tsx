@@ -23,7 +23,8 @@ const client: QueryClient = new QueryClient({
   queryCache: new QueryCache({ onError: signedOut }),
   mutationCache: new MutationCache({ onError: signedOut }),
   defaultOptions: {
-    queries: { retry: (n, e) => e instanceof Problem && e.status === 0 && n < 2, staleTime: 10_000, refetchOnWindowFocus: false },
+    // What is busy is asked again; what fails otherwise says so at once.
+    queries: { retry: (n, e) => e instanceof Problem && (e.status === 0 || e.status === 503) && n < 2, retryDelay: 2_000, staleTime: 10_000, refetchOnWindowFocus: false },
   },
 });
 

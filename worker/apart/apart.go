@@ -216,7 +216,20 @@ func (c *Children) run(ctx context.Context, task string, patience time.Duration,
 	case heavy.Load():
 		return source.Bad("This needs more memory to be read than is allowed (%d MB); split it, or save it in another format and bring that.", c.bounds.Memory>>20)
 	}
+	if killed(err) {
+		return errors.New("a child was killed by somebody else") // it may live the next time
+	}
 	return source.Bad("This needs more memory to be read than is allowed, or is damaged in a way that its reader did not survive (%v); split it, or save it in another format and bring that.", err)
+}
+
+// killed says whether a child ended by a signal that it could not refuse.
+func killed(err error) bool {
+	var ended *exec.ExitError
+	if !errors.As(err, &ended) {
+		return false
+	}
+	status, ok := ended.Sys().(syscall.WaitStatus)
+	return ok && status.Signaled() && status.Signal() == syscall.SIGKILL
 }
 
 // start starts a child from a thread that lives as long as this program: the
