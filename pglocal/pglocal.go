@@ -205,10 +205,11 @@ func (c *Cluster) prepare(ctx context.Context, bin string, as *syscall.Credentia
 }
 
 const (
-	// rises is how often a server that ends by itself is started again before it
-	// is given up, and fresh after how long that is forgotten.
+	// rises is how often a server that ends soon after its start is started again
+	// before it is given up, and lived how long one has to last for that to be
+	// forgotten.
 	rises = 20
-	fresh = time.Minute
+	lived = 2 * time.Second
 	// recess is how long is waited before that: what the old server left behind
 	// has to end first.
 	recess = 250 * time.Millisecond
@@ -268,7 +269,7 @@ func (c *Cluster) run(bin string, as *syscall.Credential, o Options) error {
 		for left := rises; err == nil; left-- {
 			began := time.Now()
 			err = server.Wait()
-			if time.Since(began) > fresh {
+			if time.Since(began) > lived {
 				left = rises
 			}
 			c.mu.Lock()

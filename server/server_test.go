@@ -13,6 +13,7 @@ import (
 	"net/http/httptest"
 	"regexp"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -50,13 +51,37 @@ func newSite(t testing.TB, o server.Options) site {
 		t.Fatal(err)
 	}
 	handler := server.New(ctx, pool, a, log, o)
-	web := httptest.NewServer(handler)
+	web := httptest.NewUnstartedServer(handler)
+	complaints := &lines{}
+	web.Config.ErrorLog = slog.NewLogLogger(slog.NewTextHandler(complaints, nil), slog.LevelWarn)
+	web.Start()
 	t.Cleanup(func() {
 		cancel()
 		web.Close()
 		_ = queue.Stop(context.Background())
+		if said := complaints.String(); strings.Contains(said, "superfluous") {
+			t.Error(said)
+		}
 	})
 	return site{web, t, pool, handler}
+}
+
+// lines gathers what is logged.
+type lines struct {
+	mu   sync.Mutex
+	text strings.Builder
+}
+
+func (l *lines) Write(p []byte) (int, error) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.text.Write(p)
+}
+
+func (l *lines) String() string {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.text.String()
 }
 
 // visitor is a browser with its own cookies.
@@ -95,6 +120,12 @@ func (v visitor) call(method, path string, body any) (int, string) {
 			v.t.Fatal(err)
 		}
 	}
+	return v.sends(method, path, kind, data)
+}
+
+// sends sends bytes as what they are said to be.
+func (v visitor) sends(method, path, kind string, data []byte) (int, string) {
+	v.t.Helper()
 	ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
 	defer cancel()
 	r, err := http.NewRequestWithContext(ctx, method, v.URL+path, bytes.NewReader(data))
