@@ -7,6 +7,17 @@ import (
 	"zincowl/core/maths"
 )
 
+// legible is how many terms a sum may have to be written down: nobody reads more,
+// and writing takes time by the square.
+const legible = 1000
+
+func (f *Form) written() *Form {
+	if len(f.num) > legible || len(f.den) > legible {
+		raise(ErrBudget)
+	}
+	return f
+}
+
 // Expanded is an expression multiplied out, in lowest terms.
 func Expanded(n maths.Node, budget int64) (out maths.Node, err error) {
 	defer catch(&err)
@@ -15,7 +26,7 @@ func Expanded(n maths.Node, budget int64) (out maths.Node, err error) {
 	if err != nil {
 		return nil, err
 	}
-	return c.Node(f), nil
+	return c.Node(f.written()), nil
 }
 
 // Factored is an expression as a product of factors that can't be split over
@@ -27,7 +38,7 @@ func Factored(n maths.Node, budget int64) (out maths.Node, err error) {
 	if err != nil {
 		return nil, err
 	}
-	return c.productNode(f), nil
+	return c.productNode(f.written()), nil
 }
 
 func (c *Calculator) productNode(f *Form) maths.Node {
@@ -97,7 +108,7 @@ func Simplified(n maths.Node, budget int64) (out maths.Node, err error) {
 	if err != nil {
 		return nil, err
 	}
-	out = c.Node(f)
+	out = c.Node(f.written())
 	if len(f.Names()) == 0 {
 		return out, nil // 2√3, not √12
 	}
