@@ -38,7 +38,7 @@ func (q *Queue) mine() []int64 {
 	q.mu.Lock()
 	defer q.mu.Unlock()
 	maps.DeleteFunc(q.doing, func(_ int64, ended time.Time) bool { return !ended.IsZero() && time.Since(ended) > lag })
-	return slices.Collect(maps.Keys(q.doing))
+	return slices.AppendSeq([]int64{}, maps.Keys(q.doing)) // none is an empty list, not null
 }
 
 func (q *Queue) showLife(ctx context.Context) error {

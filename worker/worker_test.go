@@ -142,6 +142,21 @@ func TestLostWorkGoesOn(t *testing.T) {
 	w.becomes("done", "batches", batch)
 }
 
+// A job that its own worker is said to do and does not, since its end could not be
+// written down, goes on.
+func TestForgottenWorkGoesOn(t *testing.T) {
+	w := newWorks(t, 1)
+	w.start()
+	var arrival uuid.UUID
+	w.do(`create function forget_jobs() returns trigger language plpgsql as $$ begin
+		new.state := 'running'; new.attempt := 1; new.attempted_at := now() - interval '1 minute';
+		new.attempted_by := array(select id from workers); return new; end $$`)
+	w.do(`create trigger forget_jobs before insert on river_job for each row execute function forget_jobs()`)
+	arrival = w.brings(w.owners[0], "a.txt", text)
+	w.do(`drop trigger forget_jobs on river_job`)
+	w.becomes("read", "arrivals", arrival)
+}
+
 // What kills every worker that takes it ends, with a sentence.
 func TestDeadlyWorkEnds(t *testing.T) {
 	w := newWorks(t, 1)

@@ -1,13 +1,13 @@
 package main
 
 import (
-	"regexp"
 	"bytes"
 	"encoding/json"
 	"errors"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 )

@@ -48,8 +48,9 @@ type Bounds struct {
 
 const (
 	defaultMemory = 512 << 20
-	// answerBytes is what a child may say in all.
-	answerBytes = 512 << 20
+	// answerBytes is what a child may say in all: a text and pictures at their
+	// largest, as JSON writes them.
+	answerBytes = 200 << 20
 	// weighed is how often a child's memory is looked at.
 	weighed = 50 * time.Millisecond
 	// The time of a reading grows with the file: a scanned book takes long.

@@ -45,6 +45,10 @@ var signatures = []struct{ magic, name string }{
 
 var markdownSign = regexp.MustCompile(`(?m)^(#{1,6} \S|\|.*\|\s*$|\s*[-*] \*\*)`)
 
+// MaxPictures is what the pictures of a document may come to, in bytes; those beyond
+// are left out.
+const MaxPictures = 48 << 20
+
 // Read makes a document of a file or of pasted text and tells of its progress
 // where the format has pages. An error is a *source.BadInput where the file is
 // at fault, and the context's where that ended first.
@@ -56,6 +60,7 @@ func Read(ctx context.Context, name string, data []byte, tools source.Tools) (so
 	if err != nil {
 		return source.Document{}, err
 	}
+	leaveOut(&doc)
 	length := 0
 	for _, p := range doc.Passages {
 		length += len(p.Text)
@@ -82,6 +87,33 @@ func Read(ctx context.Context, name string, data []byte, tools source.Tools) (so
 		doc.Warnings = append(doc.Warnings, source.Warning{Says: "This does not read like English. The built-in writer draws questions from English only."})
 	}
 	return doc, nil
+}
+
+// leaveOut leaves pictures out that go beyond what they may come to together, in the
+// order in which they stand, and says so; their captions stay.
+func leaveOut(doc *source.Document) {
+	kept, total, gone := map[string][]byte{}, 0, 0
+	passages := doc.Passages[:0]
+	for _, p := range doc.Passages {
+		if data, there := doc.Files[p.File]; p.File != "" && there {
+			_, again := kept[p.File]
+			if !again && total+len(data) > MaxPictures {
+				gone++
+				if p.File, p.Kind = "", source.Caption; p.Text == "" {
+					continue
+				}
+			} else if !again {
+				kept[p.File] = data
+				total += len(data)
+			}
+		}
+		passages = append(passages, p)
+	}
+	if gone == 0 {
+		return
+	}
+	doc.Passages, doc.Files = passages, kept
+	doc.Warnings = append(doc.Warnings, source.Warning{Says: fmt.Sprintf("%d pictures were left out, as all together come to more than %d MB; bring those that matter as files of their own.", gone, MaxPictures>>20)})
 }
 
 // parse picks the reader.
