@@ -339,7 +339,7 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	}
 	a.announce(course, "responses")
 	out := p.shown()
-	out.Feedback, err = p.feedback(*given, made)
+	out.Feedback, err = p.feedback(given, made)
 	return out, err
 }
 

@@ -210,32 +210,50 @@ type OpenPlace struct {
 	Made  int       // how often the account made the slip of that answer in the course
 }
 
-// OpenPlaceOf enters a course and opens a place of a drill, at once.
+// OpenPlaceOf opens a place of a drill of a member of its course, at once.
 func OpenPlaceOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, position int) (OpenPlace, error) {
-	var out OpenPlace
+	var row struct {
+		PlacedItem
+		Role Role `db:"role"`
+		Less bool `db:"less"`
+	}
+	var given *given
 	var b pgx.Batch
-	askScope(&b, &out.Scope, account, course)
-	askOne(&b, &out.Item, itemAt, course, account, drill, position)
-	b.Queue(`select exists(select 1 from uncovered u join drill_items i on i.question_id = u.question_id where u.account_id = $1 and i.drill_id = $2 and i.position = $3)
-		and not exists(select 1 from responses r join drill_items i on i.question_id = r.question_id where r.account_id = $1 and i.drill_id = $2 and i.position = $3)`,
-		account, drill, position).QueryRow(func(row pgx.Row) error { return row.Scan(&out.Less) })
-	askGiven(&b, &out.Given, &out.Made, account, course, drill, position)
-	return out, db.SendBatch(ctx, &b).Close()
+	askOne(&b, &row, `select m.role, i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, v.verdict, v.findings,
+			exists(select 1 from uncovered u where u.account_id = $2 and u.question_id = i.question_id)
+			and not exists(select 1 from responses r where r.account_id = $2 and r.question_id = i.question_id) as less
+		from memberships m join drills d on d.course_id = m.course_id and d.account_id = m.account_id join drill_items i on i.drill_id = d.id
+		join question_versions v on v.question_id = i.question_id and v.version = i.version
+		join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id
+		where m.course_id = $1 and m.account_id = $2 and d.id = $3 and i.position = $4`, course, account, drill, position)
+	askGiven(&b, &given, account, course, drill, position)
+	if err := db.SendBatch(ctx, &b).Close(); err != nil {
+		return OpenPlace{}, err
+	}
+	out := OpenPlace{Scope: Scope{account, course, row.Role}, Item: row.PlacedItem, Less: row.Less}
+	if given != nil {
+		out.Given, out.Made = &given.Response, given.Made
+	}
+	return out, nil
 }
 
-// askGiven has queries read how a place of a drill was answered, and how often the
-// account made the slip of that answer.
-func askGiven(b *pgx.Batch, given **Response, made *int, account, course, drill uuid.UUID, position int) {
-	b.Queue(`select `+responseColumns+` where course_id = $1 and account_id = $2 and drill_id = $3 and position = $4`, course, account, drill, position).Query(func(rows pgx.Rows) error {
-		found, err := pgx.CollectRows(rows, pgx.RowToStructByName[Response])
+// given is how a place of a drill was answered, with how often the account made the
+// slip of that answer in the course.
+type given struct {
+	Response
+	Made int `db:"made"`
+}
+
+// askGiven has a query read that; it stays nil where the place is not answered.
+func askGiven(b *pgx.Batch, into **given, account, course, drill uuid.UUID, position int) {
+	b.Queue(`select id, drill_id, position, question_id, version, response, confidence, percent, slip, weight, seconds, answered_at,
+			case when slip = '' then 0 else (select count(*) from responses o where o.course_id = $1 and o.account_id = $2 and o.slip = r.slip) end as made
+		from responses r where course_id = $1 and account_id = $2 and drill_id = $3 and position = $4`, course, account, drill, position).Query(func(rows pgx.Rows) error {
+		found, err := pgx.CollectRows(rows, pgx.RowToStructByName[given])
 		if len(found) > 0 {
-			*given = &found[0]
+			*into = &found[0]
 		}
 		return err
-	})
-	b.Queue(`select count(*) from responses r join responses given on given.slip = r.slip and given.slip <> ''
-		where r.course_id = $1 and r.account_id = $2 and given.drill_id = $3 and given.position = $4`, course, account, drill, position).QueryRow(func(row pgx.Row) error {
-		return row.Scan(made)
 	})
 }
 
@@ -259,7 +277,7 @@ type Response struct {
 // what stands there now with how often the account made its slip. Where it was the
 // last open place the drill is finished: answers of one drill wait for each other,
 // so that of two last ones one sees the other.
-func AddResponse(ctx context.Context, db Sender, s Scope, r Response) (given *Response, made int, err error) {
+func AddResponse(ctx context.Context, db Sender, s Scope, r Response) (kept Response, made int, err error) {
 	var b pgx.Batch
 	b.Queue(`select 1 from drills where course_id = $1 and account_id = $2 and id = $3 for update`, s.course, s.account, r.DrillID)
 	b.Queue(`insert into responses (id, course_id, account_id, drill_id, position, question_id, version, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
@@ -269,17 +287,16 @@ func AddResponse(ctx context.Context, db Sender, s Scope, r Response) (given *Re
 	b.Queue(`update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null
 		and (select count(*) from responses r where r.drill_id = d.id) = (select count(*) from drill_items i where i.drill_id = d.id)`,
 		s.course, s.account, r.DrillID, r.AnsweredAt)
-	askGiven(&b, &given, &made, s.account, s.course, r.DrillID, r.Position)
+	var given *given
+	askGiven(&b, &given, s.account, s.course, r.DrillID, r.Position)
 	if err := db.SendBatch(ctx, &b).Close(); err != nil {
-		return nil, 0, err
+		return Response{}, 0, err
 	}
 	if given == nil {
-		return nil, 0, ErrNotFound // its id was taken by another response
+		return Response{}, 0, ErrNotFound // its id was taken by another response
 	}
-	return given, made, nil
+	return given.Response, given.Made, nil
 }
-
-const responseColumns = `id, drill_id, position, question_id, version, response, confidence, percent, slip, weight, seconds, answered_at from responses`
 
 // TopicAnswers are the responses of an account to a topic, added up.
 type TopicAnswers struct {

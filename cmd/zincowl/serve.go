@@ -26,7 +26,7 @@ import (
 	"zincowl/worker/apart"
 )
 
-// thrift is the size of the heap from which the server prefers to be slow.
+// thrift is the size of the heap from which a server or worker prefers to be slow.
 const thrift = 400 << 20
 
 // grace is how long requests and jobs have to end when the program is stopped.
@@ -61,6 +61,7 @@ type service struct {
 
 // run serves until the context ends, then lets what is under way end.
 func (v service) run(ctx context.Context) error {
+	debug.SetMemoryLimit(thrift)
 	pool, err := store.Open(ctx, v.url)
 	if err != nil {
 		return err
@@ -100,7 +101,6 @@ func (v service) run(ctx context.Context) error {
 	if err != nil {
 		return fmt.Errorf("listening on %s: %w", v.addr, err)
 	}
-	debug.SetMemoryLimit(thrift)
 	serving := server.New(ctx, pool, a, log, v.options)
 	site := serving.HTTP()
 	if v.metrics != "" {

@@ -23,6 +23,7 @@ import (
 	"os/exec"
 	"runtime"
 	"runtime/debug"
+	"slices"
 	"strconv"
 	"strings"
 	"sync/atomic"
@@ -157,7 +158,7 @@ func (c *Children) run(ctx context.Context, task string, patience time.Duration,
 	child.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGKILL, Setpgid: true}
 	child.Cancel = func() error { return syscall.Kill(-child.Process.Pid, syscall.SIGKILL) } // with what it started itself
 	child.WaitDelay = time.Second
-	child.Env = append(os.Environ(), fmt.Sprintf("%s=%d", memoryVariable, c.bounds.Memory))
+	child.Env = append(harmless(os.Environ()), fmt.Sprintf("%s=%d", memoryVariable, c.bounds.Memory))
 	pipe, err := child.StdoutPipe()
 	if err != nil {
 		return err
@@ -221,6 +222,12 @@ func (c *Children) run(ctx context.Context, task string, patience time.Duration,
 		return errors.New("a child was killed by somebody else") // it may live the next time
 	}
 	return source.Bad("This needs more memory to be read than is allowed, or is damaged in a way that its reader did not survive (%v); split it, or save it in another format and bring that.", err)
+}
+
+// harmless is an environment without what tells how to reach the database: whatever
+// a file makes of its reader, it does not find that there.
+func harmless(env []string) []string {
+	return slices.DeleteFunc(slices.Clone(env), func(v string) bool { return strings.HasPrefix(v, "ZINCOWL_") || strings.HasPrefix(v, "PG") })
 }
 
 // killed says whether a child ended by a signal that it could not refuse.

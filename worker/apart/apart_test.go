@@ -131,6 +131,14 @@ func TestWhatTakesTooLongIsKilled(t *testing.T) {
 	}
 }
 
+// A child is not told how to reach the database.
+func TestChildrenKnowNoSecrets(t *testing.T) {
+	env := []string{"PATH=/bin", "ZINCOWL_DATABASE=postgres://secret", "PGPASSWORD=secret", "TMPDIR=/tmp"}
+	if got := strings.Join(harmless(env), " "); got != "PATH=/bin TMPDIR=/tmp" || env[1] == "" {
+		t.Errorf("%s, of %q", got, env)
+	}
+}
+
 // Only so many children are there at once; whoever waits can give up.
 func TestTheNumberIsBounded(t *testing.T) {
 	c := played("hang", Bounds{Children: 1})
