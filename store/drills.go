@@ -109,14 +109,15 @@ func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed st
 	}
 	return all[Picked](ctx, db, `with last as materialized (select distinct on (question_id) question_id, percent, answered_at from responses
 			where account_id = $2 order by question_id, answered_at desc)
-		select p.id, p.version, v.body from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
-		cross join lateral (
-			select q.id, q.version, row_number() over (order by r.percent is not null and r.percent = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $8)) as rank
-			from questions q left join last r on r.question_id = q.id
-			where `+ready+` and q.topic_id is not distinct from w.topic
-			order by rank limit w.n) p
+		select p.id, p.version, v.body from (
+			select q.id, q.version, w.n, w.at, row_number() over (partition by w.at
+				order by r.percent is not null and r.percent = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $8)) as rank
+			from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
+			join questions q on coalesce(q.topic_id, '00000000-0000-0000-0000-000000000000') = coalesce(w.topic, '00000000-0000-0000-0000-000000000000')
+			left join last r on r.question_id = q.id
+			where `+ready+`) p
 		join question_versions v on v.question_id = p.id and v.version = p.version
-		order by w.at, p.rank`,
+		where p.rank <= p.n order by p.at, p.rank`,
 		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topics, counts, seed)
 }
 
