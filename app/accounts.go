@@ -46,6 +46,9 @@ const recoveryCodes = 8
 // that nobody's guessing elsewhere keeps its owner out.
 var tries = store.Tries{Free: 5, Longest: 15 * time.Minute}
 
+// triesAt names what tries are counted by: a name, a browser or an account.
+func triesAt(what, which string) []byte { return Token(what + " " + which).hash() }
+
 // TooEarly is returned where another try is not looked at yet.
 type TooEarly struct{ Wait time.Duration }
 
@@ -150,15 +153,14 @@ func (a *App) SignIn(ctx context.Context, name, password string, browser Token) 
 	if err != nil && !errors.Is(err, ErrNotFound) {
 		return Account{}, fmt.Errorf("looking for the account: %w", err)
 	}
-	there := err == nil
-	key := Token("name " + store.NameKey(name)).hash()
-	if there && browser != "" {
+	key := triesAt("name", store.NameKey(name))
+	if err == nil && browser != "" {
 		known, err := store.KnownBrowser(ctx, a.pool, account.ID, browser.hash())
 		if err != nil {
 			return Account{}, fmt.Errorf("looking for the browser: %w", err)
 		}
 		if known {
-			key = Token("browser " + browser).hash()
+			key = triesAt("browser", string(browser))
 		}
 	}
 	match, err := a.tried(ctx, key, password, account.Password)
@@ -201,7 +203,7 @@ func (a *App) ChangePassword(ctx context.Context, v Visitor, old, password strin
 	if err != nil {
 		return err
 	}
-	match, err := a.tried(ctx, Token("account "+account.ID.String()).hash(), old, account.Password)
+	match, err := a.tried(ctx, triesAt("account", account.ID.String()), old, account.Password)
 	if err != nil {
 		return err
 	}
@@ -254,7 +256,7 @@ func (a *App) Recover(ctx context.Context, name, code, password string) (Account
 		if err := store.SetPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
-		if err := store.ForgetTries(ctx, tx, Token("name "+store.NameKey(name)).hash()); err != nil {
+		if err := store.ForgetTries(ctx, tx, triesAt("name", store.NameKey(name))); err != nil {
 			return err
 		}
 		return store.EndSessions(ctx, tx, account.ID, uuid.Nil)

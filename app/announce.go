@@ -11,7 +11,7 @@ import (
 )
 
 // gather is how long changes that happen at every answer are gathered before they
-// are told; patience how long telling may take.
+// are told, and tellPatience how long telling may take.
 const (
 	gather       = 100 * time.Millisecond
 	tellPatience = 5 * time.Second

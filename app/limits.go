@@ -12,10 +12,10 @@ import (
 
 // Limits are what an account and a course may hold, and what an account may ask
 // for. They are wide of what one person needs for one exam; whoever meets one is
-// told in a sentence. A value of 0 means the default.
+// told in a sentence.
 type Limits struct {
 	Courses         int   `help:"Courses that an account may own." default:"100" env:"ZINCOWL_MAX_COURSES"`
-	AccountBytes    int64 `help:"What the sources that an account brought may come to, in MB." default:"2000" env:"ZINCOWL_MAX_ACCOUNT_MB"`
+	AccountMB       int64 `help:"What the sources that an account brought may come to, in MB." default:"2000" env:"ZINCOWL_MAX_ACCOUNT_MB"`
 	Waiting         int   `help:"What an account may have waiting to be read or drafted." default:"200" env:"ZINCOWL_MAX_WAITING"`
 	BatchesADay     int   `help:"Batches that an account may ask for in a day." default:"500" env:"ZINCOWL_MAX_BATCHES_A_DAY"`
 	ArrivalsADay    int   `help:"Texts, files and addresses that an account may bring in a day." default:"2000" env:"ZINCOWL_MAX_ARRIVALS_A_DAY"`
@@ -27,21 +27,28 @@ type Limits struct {
 
 // DefaultLimits hold where an operator says nothing else.
 var DefaultLimits = Limits{
-	Courses: 100, AccountBytes: 2000, Waiting: 200, BatchesADay: 500, ArrivalsADay: 2000,
+	Courses: 100, AccountMB: 2000, Waiting: 200, BatchesADay: 500, ArrivalsADay: 2000,
 	CourseSources: 500, CourseWords: 4_000_000, CoursePages: 20_000, CourseQuestions: 100_000,
 }
 
 // UseLimits sets the limits.
 func (a *App) UseLimits(l Limits) { a.limits = l }
 
-// today is since when what is counted by the day is counted.
-func (a *App) today() time.Time { return a.now().Add(-24 * time.Hour) }
+// holdings counts what an account and a course hold, and what was asked for within
+// a day.
+func (a *App) holdings(ctx context.Context, db store.DB, s store.Scope) (store.Holdings, error) {
+	h, err := store.HoldingsOf(ctx, db, s, a.now().Add(-24*time.Hour))
+	if err != nil {
+		return h, fmt.Errorf("counting what is held: %w", err)
+	}
+	return h, nil
+}
 
 // roomFor says what stands against bringing more bytes to a course.
 func (a *App) roomFor(ctx context.Context, db store.DB, s store.Scope, bytes int64) error {
-	h, err := store.HoldingsOf(ctx, db, s, a.today())
+	h, err := a.holdings(ctx, db, s)
 	if err != nil {
-		return fmt.Errorf("counting what is held: %w", err)
+		return err
 	}
 	switch l := a.limits; {
 	case h.Waiting >= l.Waiting:
@@ -50,8 +57,8 @@ func (a *App) roomFor(ctx context.Context, db store.DB, s store.Scope, bytes int
 		return invalid("You brought %d sources within a day, which is as many as this server takes; go on tomorrow.", h.ArrivalsToday)
 	case h.CourseSources >= l.CourseSources:
 		return invalid("This course has %d sources, which is as many as it can have; take one out first.", h.CourseSources)
-	case h.AccountBytes+bytes > l.AccountBytes<<20:
-		return invalid("Your sources come to %d MB, and with this to more than the %d MB that an account can have; take one out first.", h.AccountBytes>>20, l.AccountBytes)
+	case h.AccountBytes+bytes > l.AccountMB<<20:
+		return invalid("Your sources come to %d MB, and with this to more than the %d MB that an account can have; take one out first.", h.AccountBytes>>20, l.AccountMB)
 	case h.CourseWords >= l.CourseWords || h.CoursePages >= l.CoursePages:
 		return full(h, l)
 	}
@@ -60,9 +67,9 @@ func (a *App) roomFor(ctx context.Context, db store.DB, s store.Scope, bytes int
 
 // roomToKeep says what stands against keeping what was read.
 func (a *App) roomToKeep(ctx context.Context, db store.DB, s store.Scope, words, pages int) error {
-	h, err := store.HoldingsOf(ctx, db, s, a.today())
+	h, err := a.holdings(ctx, db, s)
 	if err != nil {
-		return fmt.Errorf("counting what is held: %w", err)
+		return err
 	}
 	if l := a.limits; h.CourseWords+int64(words) > l.CourseWords || h.CoursePages+int64(pages) > l.CoursePages {
 		return full(h, l)
@@ -76,9 +83,9 @@ func full(h store.Holdings, l Limits) error {
 
 // roomToDraft says what stands against another batch.
 func (a *App) roomToDraft(ctx context.Context, db store.DB, s store.Scope) error {
-	h, err := store.HoldingsOf(ctx, db, s, a.today())
+	h, err := a.holdings(ctx, db, s)
 	if err != nil {
-		return fmt.Errorf("counting what is held: %w", err)
+		return err
 	}
 	switch l := a.limits; {
 	case h.Waiting >= l.Waiting:

@@ -27,7 +27,7 @@ func TestLimits(t *testing.T) {
 			_, err := w.AddCourse(ctx, w.owner, app.NewCourse{CourseText: app.CourseText{Title: "Another", PassMark: 60}})
 			return err
 		}, "You own 1 courses"},
-		"bytes": {func(l *app.Limits) { l.AccountBytes = 1 }, func(w *world) error {
+		"bytes": {func(l *app.Limits) { l.AccountMB = 1 }, func(w *world) error {
 			_, err := w.Bring(ctx, w.owner, w.course, uuid.New(), app.FileOf("x.txt", make([]byte, 2<<20)))
 			return err
 		}, "more than the 1 MB"},

@@ -22,9 +22,9 @@ type study struct {
 // studies keeps what was read of courses, while their sources stay the same, and
 // sees to it that the same is read once, whoever waits for it.
 type studies struct {
-	mu     sync.Mutex
-	byKey  map[uuid.UUID]*reading // by course
-	serial uint64
+	mu       sync.Mutex
+	byCourse map[uuid.UUID]*reading
+	serial   uint64
 }
 
 // reading is a study that is under way or done.
@@ -81,13 +81,13 @@ func keyOf(docs []document) (string, int) {
 func (c *studies) get(ctx context.Context, course uuid.UUID, key string, words int, read func(context.Context) (study, error)) (study, error) {
 	c.mu.Lock()
 	c.serial++
-	r := c.byKey[course]
+	r := c.byCourse[course]
 	if r == nil || r.key != key {
 		r = &reading{key: key, words: words, done: make(chan struct{})}
-		if c.byKey == nil {
-			c.byKey = map[uuid.UUID]*reading{}
+		if c.byCourse == nil {
+			c.byCourse = map[uuid.UUID]*reading{}
 		}
-		c.byKey[course] = r
+		c.byCourse[course] = r
 		apart, cancel := context.WithCancel(context.WithoutCancel(ctx))
 		r.cancel = cancel
 		go func() {
@@ -113,8 +113,8 @@ func (c *studies) get(ctx context.Context, course uuid.UUID, key string, words i
 		case <-r.done:
 		default: // nobody waits any more
 			r.cancel()
-			if c.byKey[course] == r {
-				delete(c.byKey, course)
+			if c.byCourse[course] == r {
+				delete(c.byCourse, course)
 			}
 		}
 	}()
@@ -129,8 +129,8 @@ func (c *studies) get(ctx context.Context, course uuid.UUID, key string, words i
 func (c *studies) forget(course uuid.UUID, r *reading) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	if c.byKey[course] == r {
-		delete(c.byKey, course)
+	if c.byCourse[course] == r {
+		delete(c.byCourse, course)
 	}
 }
 
@@ -139,15 +139,15 @@ func (c *studies) forget(course uuid.UUID, r *reading) {
 func (c *studies) makeRoom(needed *reading) {
 	for {
 		total, oldest := 0, uuid.Nil
-		for course, r := range c.byKey {
+		for course, r := range c.byCourse {
 			total += r.words
-			if r != needed && r.waiting == 0 && (oldest == uuid.Nil || r.used < c.byKey[oldest].used) {
+			if r != needed && r.waiting == 0 && (oldest == uuid.Nil || r.used < c.byCourse[oldest].used) {
 				oldest = course
 			}
 		}
 		if total <= studiedWords || oldest == uuid.Nil {
 			return
 		}
-		delete(c.byKey, oldest)
+		delete(c.byCourse, oldest)
 	}
 }

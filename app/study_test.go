@@ -101,7 +101,7 @@ func TestWhatIsKeptIsBounded(t *testing.T) {
 	}
 	get(huge, 3*studiedWords) // larger than all that is kept, and still read
 	get(huge, 3*studiedWords)
-	if reads[huge] != 1 || len(c.byKey) != 1 {
-		t.Errorf("the largest is read %d times and %d are kept", reads[huge], len(c.byKey))
+	if reads[huge] != 1 || len(c.byCourse) != 1 {
+		t.Errorf("the largest is read %d times and %d are kept", reads[huge], len(c.byCourse))
 	}
 }

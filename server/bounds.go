@@ -35,6 +35,11 @@ const (
 	filePatience = 10 * time.Minute
 )
 
+// allowed is how long so many bytes may take on their way.
+func allowed(bytes int64) time.Duration {
+	return headStart + time.Duration(bytes)*time.Second/slowestBytes
+}
+
 func init() { huma.NewError = refusal }
 
 // refusal is an answer that refuses a request. It tells the first problems by
@@ -179,7 +184,7 @@ type pacer struct {
 	http.ResponseWriter
 	control *http.ResponseController
 	began   time.Time
-	written int
+	written int64
 }
 
 // Unwrap is for what needs the writer below.
@@ -195,9 +200,8 @@ func (p *pacer) Write(data []byte) (int, error) {
 	done := 0
 	for {
 		next := data[done:min(len(data), done+piece)]
-		p.written += len(next)
-		allowed := headStart + time.Duration(p.written)*time.Second/slowestBytes
-		_ = p.control.SetWriteDeadline(p.began.Add(allowed)) // a writer of a test has none
+		p.written += int64(len(next))
+		_ = p.control.SetWriteDeadline(p.began.Add(allowed(p.written))) // a writer of a test has none
 		n, err := p.ResponseWriter.Write(next)
 		if done += n; err != nil || done == len(data) {
 			return done, err

@@ -25,7 +25,6 @@ const (
 	uploadsMost       = 32 // at once
 	uploadsAnAccount  = 6
 	uploadPiece       = 64 << 10
-	uploadsBusyAgain  = 5 * time.Second
 	uploadNoRoom      = "There is no room left on the server's disk; nothing was kept. Try again later, and tell whoever runs this server."
 	uploadBrokenOff   = "The file did not arrive whole, so nothing was kept; bring it again."
 	uploadTooLarge    = "This file is larger than %d MB; split it at a chapter and bring the parts."
@@ -109,34 +108,39 @@ func (s *Server) spool(ctx context.Context, u Upload, most int64) (*spooled, err
 		done()
 		return nil, noRoom(err)
 	}
-	out := &spooled{File: f, done: done}
 	_ = os.Remove(f.Name()) // it stays until it is closed, also when this program is killed
+	out := &spooled{File: f, done: done}
+	if err := out.take(u, most); err != nil {
+		_ = out.Close()
+		return nil, err
+	}
+	return out, nil
+}
+
+// take writes down what comes in, to be read from its beginning.
+func (f *spooled) take(u Upload, most int64) error {
 	began := time.Now()
 	buf := make([]byte, uploadPiece)
 	for {
-		_ = u.control.SetReadDeadline(began.Add(headStart + time.Duration(out.size)*time.Second/slowestBytes))
+		_ = u.control.SetReadDeadline(began.Add(allowed(f.size)))
 		n, err := u.body.Read(buf)
-		if out.size += int64(n); out.size > most {
-			_ = out.Close()
-			return nil, &app.Invalid{Says: fmt.Sprintf(uploadTooLarge, most>>20)}
+		if f.size += int64(n); f.size > most {
+			return &app.Invalid{Says: fmt.Sprintf(uploadTooLarge, most>>20)}
 		}
 		if _, err := f.Write(buf[:n]); err != nil {
-			_ = out.Close()
-			return nil, noRoom(err)
+			return noRoom(err)
 		}
 		if err == io.EOF {
 			break
 		}
 		if err != nil {
-			_ = out.Close()
-			return nil, &app.Invalid{Says: uploadBrokenOff}
+			return &app.Invalid{Says: uploadBrokenOff}
 		}
 	}
 	if _, err := f.Seek(0, io.SeekStart); err != nil {
-		_ = out.Close()
-		return nil, fmt.Errorf("reading what came in: %w", err)
+		return fmt.Errorf("reading what came in: %w", err)
 	}
-	return out, nil
+	return nil
 }
 
 // noRoom says so where a file can't be written because the disk is full.

@@ -34,7 +34,7 @@ func (c *backupCmd) Run() error {
 		return fmt.Errorf("making the backup's file: %w", err)
 	}
 	defer os.Remove(part)
-	err = postgres(ctx, c.Database, f, "pg_dump", "--format=custom", "--no-owner", "--no-privileges", "--no-password")
+	err = postgres(ctx, c.Database, f, "pg_dump", "--format=custom")
 	if err = errors.Join(err, f.Sync(), f.Close()); err != nil {
 		return fmt.Errorf("backing up: %w", err)
 	}
@@ -65,7 +65,7 @@ func (c *restoreCmd) Run() error {
 	if !empty {
 		return errors.New("this database is not empty, and nothing in it was touched; make an empty one with createdb and name that")
 	}
-	if err := postgres(ctx, c.Database, nil, "pg_restore", "--no-owner", "--no-privileges", "--no-password", "--exit-on-error", "--single-transaction", "--dbname=", c.File); err != nil {
+	if err := postgres(ctx, c.Database, nil, "pg_restore", "--exit-on-error", "--single-transaction", c.File); err != nil {
 		return fmt.Errorf("restoring: %w", err)
 	}
 	return store.Migrate(ctx, c.Database)
@@ -84,13 +84,9 @@ func postgres(ctx context.Context, url string, out *os.File, name string, args .
 	if err != nil {
 		return fmt.Errorf("reading the database's address: %w", err)
 	}
-	for i, a := range args {
-		if a == "--dbname=" {
-			args[i] += to.Database
-		}
-	}
+	args = append([]string{"--dbname=" + to.Database, "--no-owner", "--no-privileges", "--no-password"}, args...)
 	cmd := exec.CommandContext(ctx, program, args...)
-	cmd.Env = append(os.Environ(), "PGHOST="+to.Host, "PGPORT="+strconv.Itoa(int(to.Port)), "PGUSER="+to.User, "PGPASSWORD="+to.Password, "PGDATABASE="+to.Database)
+	cmd.Env = append(os.Environ(), "PGHOST="+to.Host, "PGPORT="+strconv.Itoa(int(to.Port)), "PGUSER="+to.User, "PGPASSWORD="+to.Password)
 	if m := sslmode.FindStringSubmatch(url); m != nil {
 		cmd.Env = append(cmd.Env, "PGSSLMODE="+m[1])
 	}

@@ -10,6 +10,10 @@ import (
 	"regexp"
 	"strings"
 	"testing"
+
+	"github.com/alecthomas/kong"
+
+	"zincowl/app"
 )
 
 // TestMain runs the program itself when a test calls for it.
@@ -219,6 +223,24 @@ func TestEverySettingIsWrittenDown(t *testing.T) {
 			if f[1] != "--help" && !strings.Contains(string(page), f[1]) {
 				t.Errorf("%s of %s is not in docs/operating.md", f[1], command)
 			}
+		}
+	}
+}
+
+// What the commands take where an operator says nothing is what the application
+// takes by itself.
+func TestLimitsAreTheSame(t *testing.T) {
+	for _, command := range []string{"serve", "worker"} {
+		var c cli
+		parser, err := kong.New(&c)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := parser.Parse([]string{command, "--database", "postgres://x"}); err != nil {
+			t.Fatal(err)
+		}
+		if got := map[string]app.Limits{"serve": c.Serve.Max, "worker": c.Worker.Max}[command]; got != app.DefaultLimits {
+			t.Errorf("%s: %+v, want %+v", command, got, app.DefaultLimits)
 		}
 	}
 }

@@ -69,9 +69,7 @@ func (v service) run(ctx context.Context) error {
 	defer pool.Close()
 	log := newLog()
 	a := app.New(pool, nil, time.Now)
-	if v.limits != (app.Limits{}) {
-		a.UseLimits(v.limits)
-	}
+	a.UseLimits(v.limits)
 	children := apart.New(v.children)
 	a.UseReader(children.Read)
 	a.UseSplitter(children.Split)
@@ -289,7 +287,7 @@ func (c *demoCmd) Run() (err error) {
 	go func() { _ = pretended.Serve(gazette) }()
 	defer pretended.Close()
 	return service{
-		url: url, addr: freeAddr(c.Addr), works: true, allowed: []string{gazette.Addr().String()}, options: server.Options{SignIns: c.SignIns},
+		url: url, addr: freeAddr(c.Addr), works: true, allowed: []string{gazette.Addr().String()}, limits: app.DefaultLimits, options: server.Options{SignIns: c.SignIns},
 		ready: func(address string) {
 			fmt.Printf("\nZinc Owl is at %s\n", address)
 			if !c.Empty {
