@@ -50,6 +50,10 @@ test("pictures", async ({ page }) => {
     await settle();
     await page.screenshot({ path: `${folder}/${path.replace("sources/", "")}.png` });
   }
+  await page.goto("/account");
+  await expect(page.getByText("Here, now")).toBeVisible();
+  await settle();
+  await page.screenshot({ path: `${folder}/account.png` });
   await page.goto(`/courses/${course}/sources/formula`);
   await page.getByLabel("The formula with its list").fill("Q = (2/3) × Cd × b × √(2g) × H^(3/2), where Q is the weir flow in m³/s, Cd is the weir coefficient, b is the weir width in m, g is 9.81 m/s² and H is the head over the weir in m");
   await expect(page.getByText("Hard", { exact: true })).toBeVisible();
