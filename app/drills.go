@@ -273,7 +273,7 @@ func (a *App) DrillItem(ctx context.Context, account, course, drill uuid.UUID, p
 	}
 	out := p.shown()
 	if p.Given != nil {
-		out.Feedback, err = p.feedback(*p.Given, p.Made)
+		out.Feedback, err = p.feedback(ctx, *p.Given, p.Made)
 	}
 	return out, err
 }
@@ -324,7 +324,10 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	} else if response.Empty() {
 		return DrillItem{}, invalid("Nothing is chosen or typed; answer first, or say that you have no idea.")
 	}
-	result := marking.Mark(p.question, response)
+	result, err := marking.MarkContext(ctx, p.question, response)
+	if err != nil {
+		return DrillItem{}, fmt.Errorf("marking an answer: %w", err)
+	}
 	r := store.Response{
 		ID: in.ID, DrillID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version,
 		Response: mustJSON(response), Confidence: in.Confidence, Percent: result.Percent, Slip: result.Slip,
@@ -339,13 +342,13 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	}
 	a.announce(course, "responses")
 	out := p.shown()
-	out.Feedback, err = p.feedback(given, made)
+	out.Feedback, err = p.feedback(ctx, given, made)
 	return out, err
 }
 
 // feedback is what is said after an answer that was given, whose slip was made so
 // many times.
-func (p placed) feedback(given store.Response, made int) (*Feedback, error) {
+func (p placed) feedback(ctx context.Context, given store.Response, made int) (*Feedback, error) {
 	q := p.question
 	out := &Feedback{
 		Percent: given.Percent, Confidence: given.Confidence, RightText: q.KeyText(), Whys: []OptionWhy{}, Worked: []string{},
@@ -356,7 +359,11 @@ func (p placed) feedback(given store.Response, made int) (*Feedback, error) {
 		return nil, fmt.Errorf("reading a response: %w", err)
 	}
 	out.Given = Given(response)
-	out.Says = marking.Mark(q, response).Feedback
+	marked, err := marking.MarkContext(ctx, q, response)
+	if err != nil {
+		return nil, fmt.Errorf("marking an answer again: %w", err)
+	}
+	out.Says = marked.Feedback
 	if right, ok := q.KeyOption(); ok {
 		out.RightOption = right.ID
 	}
@@ -366,7 +373,6 @@ func (p placed) feedback(given store.Response, made int) (*Feedback, error) {
 		}
 	}
 	out.Worked = append(out.Worked, q.Worked...)
-	var err error
 	if out.Evidence, err = evidence(q, p.Item.Findings); err != nil {
 		return nil, err
 	}

@@ -31,7 +31,7 @@ func (s *Server) drillOperations() {
 			Text     string        `json:"text" maxLength:"400"`
 		}
 	}) (marking.Understood, error) {
-		return marking.Understand(in.Body.Kind, in.Body.Language, in.Body.Text), nil
+		return marking.Understand(ctx, in.Body.Kind, in.Body.Language, in.Body.Text), nil
 	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/drills", "drills", "List the account's drills", func(ctx context.Context, in *InCourse) ([]app.Drill, error) {
 		return s.app.Drills(ctx, account(ctx), in.Course)

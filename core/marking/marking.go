@@ -3,6 +3,7 @@
 package marking
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"math/big"
@@ -10,6 +11,7 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
 	"zincowl/core/question"
 )
 
@@ -91,6 +93,21 @@ type Result struct {
 
 // Mark holds a response against the question's key.
 func Mark(q question.Question, r Response) Result {
+	out, _ := MarkContext(context.Background(), q, r) // which does not end
+	return out
+}
+
+// MarkContext marks a response as long as somebody waits for it; the error is the
+// context's, and there is no mark then.
+func MarkContext(ctx context.Context, q question.Question, r Response) (Result, error) {
+	out := mark(q, r, algebra.DefaultBudget.For(ctx))
+	if err := ctx.Err(); err != nil {
+		return Result{}, err
+	}
+	return out, nil
+}
+
+func mark(q question.Question, r Response, budget algebra.Budget) Result {
 	out := Result{Found: []string{}, Missing: []string{}, Contradicted: []string{}}
 	if r.Empty() {
 		out.Missing = append(out.Missing, q.KeyText())
@@ -101,11 +118,11 @@ func Mark(q question.Question, r Response) Result {
 	case question.Choice, question.TrueFalse:
 		markChoice(q, r, &out)
 	case question.Numeric:
-		markNumber(q, r, &out)
+		markNumber(q, r, budget, &out)
 	case question.Blanks:
 		markBlanks(q, r, &out)
 	case question.Expression, question.Solution:
-		markMathematics(q, r, &out)
+		markMathematics(q, r, budget, &out)
 	}
 	return out
 }
@@ -149,8 +166,8 @@ func markChoice(q question.Question, r Response, out *Result) {
 
 // markNumber accepts any unit of the right dimension, and the key's own where
 // none is typed. The tolerance is the key's, or what the digits typed can show.
-func markNumber(q question.Question, r Response, out *Result) {
-	typed, ok := readTyped(r.Text, q.Language)
+func markNumber(q question.Question, r Response, budget algebra.Budget, out *Result) {
+	typed, ok := readTyped(r.Text, q.Language, budget)
 	if !ok {
 		out.wrong(q, "", fmt.Sprintf("“%s” is not read as one number.", r.Text))
 		return
@@ -176,7 +193,7 @@ func markNumber(q question.Question, r Response, out *Result) {
 	}
 	out.Contradicted = append(out.Contradicted, r.Text)
 	for _, s := range q.Slips {
-		if v, ok := readTyped(s.Value, ""); ok && within(value, v.value, "1%") {
+		if v, ok := readTyped(s.Value, "", budget); ok && within(value, v.value, "1%") {
 			out.wrong(q, s.ID, s.Why)
 			return
 		}

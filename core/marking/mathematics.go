@@ -1,6 +1,7 @@
 package marking
 
 import (
+	"context"
 	"fmt"
 	"strings"
 
@@ -13,10 +14,10 @@ import (
 
 // markMathematics compares what is typed with the key: expressions wherever both
 // have a value, solutions as sets.
-func markMathematics(q question.Question, r Response, out *Result) {
+func markMathematics(q question.Question, r Response, budget algebra.Budget, out *Result) {
 	t := keyTask(q)
 	t.Claims = []string{r.Text}
-	result, err := work.Do(t, algebra.DefaultBudget)
+	result, err := work.Do(t, budget)
 	if err != nil || len(result.Claims) == 0 {
 		out.wrong(q, "", "The key of this question can't be read.")
 		return
@@ -31,7 +32,7 @@ func markMathematics(q question.Question, r Response, out *Result) {
 		for _, s := range q.Slips {
 			same := t
 			same.Statement = s.Value
-			if again, err := work.Do(same, algebra.DefaultBudget); err == nil && len(again.Claims) == 1 && again.Claims[0].Verdict == work.Right {
+			if again, err := work.Do(same, budget); err == nil && len(again.Claims) == 1 && again.Claims[0].Verdict == work.Right {
 				out.wrong(q, s.ID, s.Why)
 				return
 			}
@@ -64,13 +65,14 @@ type Understood struct {
 	Says  string `json:"says"` // what can't be read, or can be read two ways
 }
 
-// Understand reads a typed answer of a kind without marking it.
-func Understand(k question.Kind, language, text string) Understood {
+// Understand reads a typed answer of a kind without marking it, as long as ctx
+// lasts.
+func Understand(ctx context.Context, k question.Kind, language, text string) Understood {
 	if strings.TrimSpace(text) == "" {
 		return Understood{}
 	}
 	if k == question.Numeric {
-		if t, ok := readTyped(text, language); ok {
+		if t, ok := readTyped(text, language, algebra.DefaultBudget.For(ctx)); ok {
 			return Understood{LaTeX: t.latex()}
 		}
 		return Understood{Says: "This is not read as one number with its unit."}

@@ -58,7 +58,7 @@ func TestUnderstand(t *testing.T) {
 		{question.Expression, "(x+", "", true},
 		{question.Numeric, "4.5 kg", `\text{4.5 kg}`, false},
 	} {
-		got := Understand(c.kind, "en", c.typed)
+		got := Understand(t.Context(), c.kind, "en", c.typed)
 		if got.LaTeX != c.want || (got.Says != "") != c.says {
 			t.Errorf("%q is understood as %+v", c.typed, got)
 		}

@@ -21,7 +21,7 @@ type typed struct {
 const maxTyped = 200
 
 // readTyped reads a number with the longest unit that it ends in.
-func readTyped(text, language string) (typed, bool) {
+func readTyped(text, language string, budget algebra.Budget) (typed, bool) {
 	text = strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(text), "="))
 	if len(text) > maxTyped {
 		return typed{}, false
@@ -45,7 +45,7 @@ func readTyped(text, language string) (typed, bool) {
 		if v, err := maths.Evaluate(n, nil); err == nil {
 			return typed{n, unit, v}, true
 		}
-		if v, ok := algebra.Rounded(n, 15, algebra.DefaultBudget); ok {
+		if v, ok := algebra.Rounded(n, 15, budget); ok {
 			return typed{n, unit, v}, true
 		}
 	}

@@ -31,7 +31,7 @@ func TestNumbersAsPeopleTypeThem(t *testing.T) {
 	for typed, want := range map[string]string{
 		"45 m/h": `\text{45 m/h}`, "75π m³": `75\pi \,\text{m³} \approx \text{235.6}\,\text{m³}`, "1/4": `\frac{1}{4} = \text{0.25}`, "20%": `\text{20\%}`,
 	} {
-		if u := Understand(question.Numeric, "en", typed); u.LaTeX != want || u.Says != "" {
+		if u := Understand(t.Context(), question.Numeric, "en", typed); u.LaTeX != want || u.Says != "" {
 			t.Errorf("%q is understood as %+v, want %q", typed, u, want)
 		}
 	}

@@ -84,13 +84,13 @@ func TestTypedMathematics(t *testing.T) {
 			}
 		}
 		for _, text := range c.open {
-			u := Understand(c.q.Kind, "en", text)
+			u := Understand(t.Context(), c.q.Kind, "en", text)
 			if text != "" && u.Says == "" {
 				t.Errorf("%s typed as %q is understood as %q", c.name, text, u.LaTeX)
 			}
 		}
 		for _, text := range c.right {
-			if u := Understand(c.q.Kind, "en", text); u.Says != "" || u.LaTeX == "" {
+			if u := Understand(t.Context(), c.q.Kind, "en", text); u.Says != "" || u.LaTeX == "" {
 				t.Errorf("%s typed as %q is not understood: %s", c.name, text, u.Says)
 			}
 		}

@@ -8,7 +8,6 @@ import (
 	"unicode"
 
 	"zincowl/core/maths"
-	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/work"
 )
 
@@ -39,7 +38,7 @@ func (x *examination) equations() []Finding {
 	var out []Finding
 	look := func(at, text string) {
 		for _, equation := range equationsIn(text, t.Variable) {
-			if !strange(equation, t.Variable, known) {
+			if !x.strange(equation, t.Variable, known) {
 				continue
 			}
 			out = append(out, Finding{Check: "equations", Verdict: Fail, At: at, Title: "An equation does not belong here",
@@ -106,7 +105,7 @@ func plainEquations(text, variable string) []string {
 
 // strange says whether an equation has roots and is shown to be satisfied by none of
 // the values.
-func strange(equation, variable string, values []string) bool {
+func (x *examination) strange(equation, variable string, values []string) bool {
 	r, err := maths.Read(equation, maths.Notation{})
 	if err != nil {
 		return false
@@ -120,11 +119,11 @@ func strange(equation, variable string, values []string) bool {
 		at := func(side maths.Node) string {
 			return maths.Typed(maths.Replace(side, map[string]maths.Node{variable: n}))
 		}
-		held, err := work.Do(work.Task{Task: "evaluate", Statement: at(sides[0]), Claims: []string{at(sides[1])}}, algebra.DefaultBudget)
+		held, err := work.Do(work.Task{Task: "evaluate", Statement: at(sides[0]), Claims: []string{at(sides[1])}}, x.budget)
 		if err != nil || len(held.Claims) != 1 || held.Claims[0].Verdict != work.Wrong {
 			return false
 		}
 	}
-	own, err := work.Do(work.Task{Task: "solve", Statement: equation, Variable: variable}, algebra.DefaultBudget)
+	own, err := work.Do(work.Task{Task: "solve", Statement: equation, Variable: variable}, x.budget)
 	return err == nil && own.Set == "finite" && len(own.Values) > 0
 }

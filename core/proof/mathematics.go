@@ -169,7 +169,7 @@ func (x *examination) doTask() *done {
 		return nil
 	}
 	t.Claims = x.claims()
-	if r, err := work.Do(t, algebra.DefaultBudget); err == nil {
+	if r, err := work.Do(t, x.budget); err == nil {
 		x.done = &done{t, r}
 	}
 	return x.done

@@ -23,6 +23,7 @@ import (
 	"zincowl/core/fact"
 	"zincowl/core/language"
 	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/sheet"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -203,6 +204,7 @@ func (l *Library) evidence(e entry, holds string) []Evidence {
 type examination struct {
 	question.Question
 	library *Library
+	budget  algebra.Budget // of each task
 	mend    *question.Question
 
 	solved *solution // of the stem by the sources' formulas, once it was looked for
@@ -235,7 +237,7 @@ func Examine(q question.Question, l *Library) Report {
 // ExamineContext proofs a question as long as somebody waits for it; the error is
 // the context's, and there is no verdict then.
 func ExamineContext(ctx context.Context, q question.Question, l *Library) (Report, error) {
-	x := &examination{Question: q, library: l}
+	x := &examination{Question: q, library: l, budget: algebra.DefaultBudget.For(ctx)}
 	r := Report{ID: q.ID}
 	for _, check := range checks {
 		if err := ctx.Err(); err != nil {
@@ -245,6 +247,9 @@ func ExamineContext(ctx context.Context, q question.Question, l *Library) (Repor
 		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" {
 			break // nothing else can be said of a question with missing parts
 		}
+	}
+	if err := ctx.Err(); err != nil {
+		return Report{}, err
 	}
 	r.Verdict = verdict(r.Findings)
 	if r.Verdict == Faulted {

@@ -18,6 +18,7 @@
 package algebra
 
 import (
+	"context"
 	"errors"
 	"math/big"
 
@@ -37,7 +38,9 @@ var (
 // Calculator computes with Forms and counts the work that it does. It is not
 // safe for use by several goroutines.
 type Calculator struct {
+	budget    Budget
 	left      int64
+	look      int64               // what is left when the context is looked at again
 	keepSines bool                // sin² stays and cos² becomes 1 - sin², not the other way
 	angles    map[string]*big.Rat // the largest part that all multiples of an angle share
 	signs     map[string]int      // sums known to be positive or negative where all has a value
@@ -45,13 +48,32 @@ type Calculator struct {
 	factored  map[string]factorisation
 }
 
-// DefaultBudget is work for about a second.
-const DefaultBudget = 2_000_000
+// Budget is how much work may be done, and for how long somebody waits for it.
+type Budget struct {
+	Work    int64           // a unit is about the product of two small terms
+	Context context.Context // where it ends, so does the work; nil never ends
+}
 
-// New is a calculator that may do so much work. A unit is about the product of
-// two small terms.
-func New(budget int64) *Calculator {
-	return &Calculator{left: budget, angles: map[string]*big.Rat{}, signs: map[string]int{}, env: map[string]*Form{}, factored: map[string]factorisation{}}
+// DefaultBudget is work for about a second.
+var DefaultBudget = Budget{Work: 2_000_000}
+
+// For is the same work for somebody who waits as long as ctx lasts.
+func (b Budget) For(ctx context.Context) Budget {
+	b.Context = ctx
+	return b
+}
+
+// Gone is the context's error once nobody waits any more, else nil.
+func (b Budget) Gone() error {
+	if b.Context == nil {
+		return nil
+	}
+	return b.Context.Err()
+}
+
+// New is a calculator that may do so much work.
+func New(budget Budget) *Calculator {
+	return &Calculator{budget: budget, left: budget.Work, look: budget.Work, angles: map[string]*big.Rat{}, signs: map[string]int{}, env: map[string]*Form{}, factored: map[string]factorisation{}}
 }
 
 // fault is what is thrown to the nearest exported operation.
@@ -60,6 +82,12 @@ type fault struct{ err error }
 func (c *Calculator) spend(n int) {
 	if c.left -= int64(n); c.left < 0 {
 		panic(fault{ErrBudget})
+	}
+	if c.left < c.look {
+		c.look = c.left - 2_000 // about a millisecond
+		if err := c.budget.Gone(); err != nil {
+			panic(fault{err})
+		}
 	}
 }
 

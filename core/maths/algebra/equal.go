@@ -33,7 +33,7 @@ var samples = []*big.Rat{
 
 // Equivalent compares two expressions: by their Forms first, then by certified
 // values at some points. Equal values at points prove nothing.
-func Equivalent(a, b maths.Node, budget int64) Comparison {
+func Equivalent(a, b maths.Node, budget Budget) Comparison {
 	c := New(budget)
 	if forms, err := c.Forms(a, b); err == nil && c.Same(forms[0], forms[1]) {
 		if definedSomewhere(a, b) {

@@ -60,7 +60,7 @@ func TestShapes(t *testing.T) {
 		{"simplify", "(x+1)^10", "(x + 1)^10"},
 		{"simplify", "2x + 3x - 5", "5x - 5"},
 	} {
-		do := map[string]func(maths.Node, int64) (maths.Node, error){"factor": Factored, "expand": Expanded, "simplify": Simplified}[c.do]
+		do := map[string]func(maths.Node, Budget) (maths.Node, error){"factor": Factored, "expand": Expanded, "simplify": Simplified}[c.do]
 		got, err := do(parse(t, c.in), DefaultBudget)
 		if err != nil || maths.Typed(got) != c.want {
 			t.Errorf("%s %s gives %v, %v, want %s", c.do, c.in, maths.Typed(got), err, c.want)

@@ -36,8 +36,8 @@ func TestRewritingKeepsValues(t *testing.T) {
 	compared := 0
 	for range 400 {
 		n := tree(r, 4)
-		for name, do := range map[string]func(maths.Node, int64) (maths.Node, error){"expanded": Expanded, "factored": Factored, "simplified": Simplified} {
-			m, err := do(n, 40_000)
+		for name, do := range map[string]func(maths.Node, Budget) (maths.Node, error){"expanded": Expanded, "factored": Factored, "simplified": Simplified} {
+			m, err := do(n, Budget{Work: 40_000})
 			if err != nil {
 				continue
 			}
@@ -79,7 +79,7 @@ func TestWhatIsTypedIsReadBack(t *testing.T) {
 			continue
 		}
 		back, err = maths.ReadExpression(maths.LaTeX(n), maths.Notation{})
-		if err != nil || Equivalent(n, back, 20_000).Verdict == False {
+		if err != nil || Equivalent(n, back, Budget{Work: 20_000}).Verdict == False {
 			t.Fatalf("%s is read back from %s as %v, %v", maths.Typed(n), maths.LaTeX(n), back, err)
 		}
 	}
@@ -87,7 +87,7 @@ func TestWhatIsTypedIsReadBack(t *testing.T) {
 
 func TestBudgetStops(t *testing.T) {
 	for _, s := range []string{"(a+b+c+d+f+g)^30", "9^9^9^9", "e^(e^(e^(e^10))) - 1"} {
-		c := New(20_000)
+		c := New(Budget{Work: 20_000})
 		if f, err := c.Form(parse(t, s)); err == nil {
 			if _, err := c.Sign(f); err == nil {
 				t.Errorf("%s was computed with a small budget", s)

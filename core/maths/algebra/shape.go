@@ -19,7 +19,7 @@ func (f *Form) written() *Form {
 }
 
 // Expanded is an expression multiplied out, in lowest terms.
-func Expanded(n maths.Node, budget int64) (out maths.Node, err error) {
+func Expanded(n maths.Node, budget Budget) (out maths.Node, err error) {
 	defer catch(&err)
 	c := New(budget)
 	f, err := c.Form(n)
@@ -31,7 +31,7 @@ func Expanded(n maths.Node, budget int64) (out maths.Node, err error) {
 
 // Factored is an expression as a product of factors that can't be split over
 // the rationals.
-func Factored(n maths.Node, budget int64) (out maths.Node, err error) {
+func Factored(n maths.Node, budget Budget) (out maths.Node, err error) {
 	defer catch(&err)
 	c := New(budget)
 	f, err := c.Form(n)
@@ -101,7 +101,7 @@ func (c *Calculator) productOf(s sum) (out maths.Node, negative bool, scale *big
 
 // Simplified is the shortest of the ways in which an expression can be written
 // here; the one that was given, where none is shorter.
-func Simplified(n maths.Node, budget int64) (out maths.Node, err error) {
+func Simplified(n maths.Node, budget Budget) (out maths.Node, err error) {
 	defer catch(&err)
 	c := New(budget)
 	f, err := c.Form(n)

@@ -15,7 +15,7 @@ func TestSumsThatNobodyReads(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		for name, do := range map[string]func(maths.Node, int64) (maths.Node, error){"expanded": Expanded, "simplified": Simplified} {
+		for name, do := range map[string]func(maths.Node, Budget) (maths.Node, error){"expanded": Expanded, "simplified": Simplified} {
 			if _, err := do(n, DefaultBudget); (err == nil) != ok || !ok && !errors.Is(err, ErrBudget) {
 				t.Errorf("%s %s: %v", text, name, err)
 			}

@@ -420,7 +420,7 @@ func (c *Calculator) Decimal(f *Form, digits int) (v *big.Rat, ok bool) {
 }
 
 // Rounded is the value of an expression without names to so many significant digits.
-func Rounded(n maths.Node, digits int, budget int64) (*big.Rat, bool) {
+func Rounded(n maths.Node, digits int, budget Budget) (*big.Rat, bool) {
 	c := New(budget)
 	f, err := c.Form(n)
 	if err != nil {

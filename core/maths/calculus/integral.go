@@ -12,7 +12,7 @@ import (
 // exponentials, logarithms, sines and cosines of a linear term, their sums and
 // multiples. The result is differentiated again and returned only where that
 // gives the integrand back; else the error is algebra.ErrBeyond.
-func Integral(n maths.Node, x string, budget int64) (maths.Node, []Step, error) {
+func Integral(n maths.Node, x string, budget algebra.Budget) (maths.Node, []Step, error) {
 	out, steps, ok := integrate(n, x)
 	if !ok {
 		expanded, err := algebra.Expanded(n, budget)
@@ -37,7 +37,7 @@ func Integral(n maths.Node, x string, budget int64) (maths.Node, []Step, error) 
 
 // Definite is the integral of n from a to b, where the integrand has a value on
 // all of that interval; the caller has to see to that.
-func Definite(n maths.Node, x string, a, b maths.Node, budget int64) (maths.Node, []Step, error) {
+func Definite(n maths.Node, x string, a, b maths.Node, budget algebra.Budget) (maths.Node, []Step, error) {
 	f, steps, err := Integral(n, x, budget)
 	if err != nil {
 		return nil, nil, err
@@ -52,7 +52,7 @@ func Definite(n maths.Node, x string, a, b maths.Node, budget int64) (maths.Node
 }
 
 // divided writes (a + b)/c as a/c + b/c, each in lowest terms.
-func divided(n maths.Node, budget int64) maths.Node {
+func divided(n maths.Node, budget algebra.Budget) maths.Node {
 	q, ok := n.(maths.Binary)
 	if !ok || q.Op != '/' {
 		return n

@@ -639,7 +639,7 @@ func reduce(n maths.Node, class int) maths.Node {
 // that stands once is freed by undoing one operation after the other, polynomials
 // are multiplied out, collected and factored; the rest is the solver's own
 // derivation. What had to be excluded comes last.
-func Equation(r maths.Relation, x string, budget int64) (solve.Solution, []Line, error) {
+func Equation(r maths.Relation, x string, budget algebra.Budget) (solve.Solution, []Line, error) {
 	s, err := solve.Solve(r, []string{x}, budget)
 	if err != nil {
 		return s, nil, err

@@ -10,7 +10,7 @@ import (
 // Same compares two solutions for the same unknowns as sets. The error is
 // ErrUndecided where they can't be told apart or shown equal.
 func Same(a, b Solution) (bool, error) {
-	v := &solver{unknowns: a.Unknowns, budget: max(a.budget, algebra.DefaultBudget)}
+	v := comparing(a)
 	calc := v.calculator()
 	if len(a.Unknowns) > 1 {
 		if a.Kind == Interval || b.Kind == Interval {
@@ -187,9 +187,17 @@ func (v *solver) wholeTurns(calc *algebra.Calculator, p, q, stretch *algebra.For
 	return false, nil
 }
 
+// comparing is a solver for what a solution is compared by, with no less to spend
+// than is usual, however little its own statement needed.
+func comparing(a Solution) *solver {
+	budget := a.budget
+	budget.Work = max(budget.Work, algebra.DefaultBudget.Work)
+	return &solver{unknowns: a.Unknowns, budget: budget}
+}
+
 // Within says whether all of a lies in b.
 func Within(a, b Solution) (bool, error) {
-	v := &solver{unknowns: a.Unknowns, budget: max(a.budget, algebra.DefaultBudget)}
+	v := comparing(a)
 	calc := v.calculator()
 	if len(a.Unknowns) > 1 {
 		for _, p := range a.Points {

@@ -16,7 +16,7 @@ type Branch struct {
 
 // Rearrange turns an equation round for one of its variables: one branch for
 // each value it may have. The error is ErrUndecided where no inverse is found.
-func Rearrange(r maths.Relation, x string, budget int64) ([]Branch, []algebra.Step, error) {
+func Rearrange(r maths.Relation, x string, budget algebra.Budget) ([]Branch, []algebra.Step, error) {
 	if len(r.Ops) != 1 {
 		return nil, nil, ErrNotSolvable
 	}
@@ -59,7 +59,7 @@ func Rearrange(r maths.Relation, x string, budget int64) ([]Branch, []algebra.St
 // branchOf puts a value back. It holds where the difference vanishes for some
 // choice of the signs of what stands in absolute values; a value that holds for
 // none is dropped where it came from a case nobody would look at.
-func branchOf(left, right maths.Node, x string, root algebra.Root, budget int64) (Branch, bool, error) {
+func branchOf(left, right maths.Node, x string, root algebra.Root, budget algebra.Budget) (Branch, bool, error) {
 	calc := algebra.New(budget)
 	node := calc.Node(root.Value)
 	b := Branch{Node: node}

@@ -48,7 +48,7 @@ type Solution struct {
 	Points   [][]*algebra.Form // of several unknowns, one value each
 	Excluded []Excluded
 	Steps    []algebra.Step
-	budget   int64
+	budget   algebra.Budget
 }
 
 // Errors.
@@ -72,7 +72,7 @@ func (r relation) String() string {
 // Solve finds what a statement is true of. The unknowns are named in the order
 // of their values; where none are given, they are the names of the statement. The
 // error is ErrUndecided, ErrNotSolvable or one of algebra.
-func Solve(s maths.Statement, unknowns []string, budget int64) (Solution, error) {
+func Solve(s maths.Statement, unknowns []string, budget algebra.Budget) (Solution, error) {
 	if len(unknowns) == 0 {
 		unknowns = names(s)
 	}
@@ -125,7 +125,7 @@ func names(s maths.Statement) []string {
 // solver works on one statement.
 type solver struct {
 	unknowns []string
-	budget   int64
+	budget   algebra.Budget
 	steps    []algebra.Step
 }
 

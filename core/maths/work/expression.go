@@ -169,7 +169,7 @@ func (w *worker) shape() error {
 	if !ok {
 		return err
 	}
-	do := map[string]func(maths.Node, int64) (maths.Node, error){"expand": algebra.Expanded, "factor": algebra.Factored, "simplify": algebra.Simplified}[w.Task.Task]
+	do := map[string]func(maths.Node, algebra.Budget) (maths.Node, error){"expand": algebra.Expanded, "factor": algebra.Factored, "simplify": algebra.Simplified}[w.Task.Task]
 	best, err := do(n, w.budget)
 	switch {
 	case errors.Is(err, algebra.ErrUndefined):

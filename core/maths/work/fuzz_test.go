@@ -3,6 +3,7 @@ package work
 import (
 	"testing"
 
+	"zincowl/core/maths/algebra"
 	"zincowl/tools/mangle"
 )
 
@@ -16,7 +17,7 @@ func FuzzDo(f *testing.F) {
 		}
 	}
 	f.Fuzz(func(t *testing.T, task, statement, claim string) {
-		r, err := Do(Task{Task: task, Statement: statement, Claims: []string{claim}}, 20_000)
+		r, err := Do(Task{Task: task, Statement: statement, Claims: []string{claim}}, algebra.Budget{Work: 20_000})
 		if err == nil && task != "steps" && len(r.Claims) > 1 {
 			t.Errorf("%s %q: one claim got %d verdicts", task, statement, len(r.Claims))
 		}

@@ -90,7 +90,7 @@ type worker struct {
 	Task
 	how    maths.Notation
 	round  rounding
-	budget int64
+	budget algebra.Budget
 	out    Result
 	// against holds a claim against the outcome and notes the verdict; whoever finds
 	// the outcome sets it.
@@ -105,8 +105,8 @@ func tooLong(text string) error {
 }
 
 // Do does a task with a budget of work for each of its parts. The error says
-// what can't be read, in one sentence.
-func Do(t Task, budget int64) (Result, error) {
+// what can't be read, in one sentence, or is that of the budget's context.
+func Do(t Task, budget algebra.Budget) (Result, error) {
 	for _, text := range append(append([]string{t.Statement}, t.Claims...), t.Lines...) {
 		if len(text) > maxText {
 			return Result{}, tooLong(text)
@@ -136,11 +136,13 @@ func Do(t Task, budget int64) (Result, error) {
 	default:
 		return Result{}, fmt.Errorf("the task %q is none of solve, differentiate, integrate, expand, factor, simplify, evaluate, rearrange and steps", t.Task)
 	}
-	if err != nil || w.against == nil {
-		return w.out, err
+	if err == nil && w.against != nil {
+		w.judgeAll()
 	}
-	w.judgeAll()
-	return w.out, nil
+	if gone := budget.Gone(); gone != nil {
+		return Result{}, gone
+	}
+	return w.out, err
 }
 
 // judgeAll holds the task's claims against the outcome, and lets further ones be held.
