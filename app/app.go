@@ -42,10 +42,11 @@ func (e *Invalid) Error() string { return e.Says }
 
 func invalid(format string, args ...any) error { return &Invalid{fmt.Sprintf(format, args...)} }
 
-// Queue takes work to be done in the background, within a transaction.
+// Queue does in the background what accounts wait for: arrivals, batches and courses
+// to be settled, which are rows.
 type Queue interface {
-	Draft(ctx context.Context, tx pgx.Tx, account, course, batch uuid.UUID) error
-	Read(ctx context.Context, tx pgx.Tx, account, course, arrival uuid.UUID) error
+	// Wake tells of such rows of an account, within the transaction that makes them.
+	Wake(ctx context.Context, tx pgx.Tx, account uuid.UUID) error
 }
 
 // File is a file as it is brought; it can be read once.

@@ -79,7 +79,7 @@ func (a *App) bring(ctx context.Context, account, course uuid.UUID, arrival stor
 			return err
 		}
 		if fresh {
-			if err := a.queue.Read(ctx, tx, account, course, arrival.ID); err != nil {
+			if err := a.queue.Wake(ctx, tx, account); err != nil {
 				return fmt.Errorf("queueing the reading: %w", err)
 			}
 		}
@@ -167,11 +167,7 @@ func (a *App) RunArrival(ctx context.Context, account, course, id uuid.UUID) err
 		}
 	}
 	if err == nil {
-		err = pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
-			source, says, err := keep(tx)
-			if err != nil {
-				return err
-			}
+		err = keep(ctx, func(tx pgx.Tx, source uuid.UUID, says string) error {
 			if err := store.EndArrival(ctx, tx, s, id, "read", says, &source, a.now()); err != nil {
 				return err
 			}
@@ -200,9 +196,12 @@ func (a *App) FailArrival(ctx context.Context, id uuid.UUID, slow bool) error {
 	return store.AbandonArrival(ctx, a.pool, id, says, a.now())
 }
 
-// readArrival fetches what has to be fetched and reads it; what it returns keeps
-// what was read, and gives its source and what to tell the person.
-func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, told steps) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
+// keeper keeps what was read, in a transaction that also does what it is given, with
+// the source that it became and what to tell the person.
+type keeper func(ctx context.Context, also func(tx pgx.Tx, source uuid.UUID, says string) error) error
+
+// readArrival fetches what has to be fetched and reads it.
+func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, told steps) (keeper, error) {
 	arrival, err := store.ArrivalOf(ctx, a.pool, s, id)
 	if err != nil {
 		return nil, err
@@ -220,9 +219,8 @@ func (a *App) readArrival(ctx context.Context, s store.Scope, id uuid.UUID, told
 	} else if b, err = a.readAddress(ctx, arrival.Address, told); err != nil {
 		return nil, err
 	}
-	return func(tx pgx.Tx) (uuid.UUID, string, error) {
-		kept, err := a.keepSource(ctx, tx, s, b)
-		return kept.source, kept.says(), err
+	return func(ctx context.Context, also func(tx pgx.Tx, source uuid.UUID, says string) error) error {
+		return a.keepSource(ctx, s, b, func(tx pgx.Tx, o outcome) error { return also(tx, o.source, o.says()) })
 	}, nil
 }
 
@@ -252,13 +250,10 @@ func (o outcome) says() string {
 		return ""
 	}
 	text := fmt.Sprintf("A new version: %d passages are new or changed.", o.passages)
-	switch {
-	case o.proofed == 0:
+	if o.cut == 0 {
 		return text + " No question was drawn from those that are gone."
-	case o.benched == 0:
-		return text + fmt.Sprintf(" %d questions drawn from those that are gone were proofed again.", o.proofed)
 	}
-	return text + fmt.Sprintf(" %d questions drawn from those that are gone were proofed again; %d of them wait on the bench.", o.proofed, o.benched)
+	return text + fmt.Sprintf(" %s drawn from those that are gone: proofed again in a moment.", counted(o.cut, "question"))
 }
 
 // watch passes the progress of a reading on, not more often than a page can show

@@ -25,6 +25,7 @@ func (w *world) brings(name, text string) app.Arrival {
 	if err := w.RunArrival(ctx, w.owner, w.course, id); err != nil {
 		w.t.Fatal(err)
 	}
+	w.settled()
 	return w.arrival(id)
 }
 
@@ -70,8 +71,8 @@ func TestWhatIsBroughtIsReadInTheBackground(t *testing.T) {
 	if b, err := w.Bring(ctx, w.owner, w.course, a.ID, app.FileOf("other.txt", []byte("x"))); err != nil || b.State != "read" {
 		t.Errorf("brought twice: %+v, %v", b, err)
 	}
-	if len(w.queue.arrivals) != 3 {
-		t.Errorf("%d readings were queued for three arrivals", len(w.queue.arrivals))
+	if n := w.queue.woken.Load(); n < 3 {
+		t.Errorf("the worker was woken %d times for three arrivals", n)
 	}
 	if err := w.RunArrival(ctx, w.owner, w.course, a.ID); err != nil {
 		t.Error(err)
@@ -260,6 +261,7 @@ func TestAHigherStandingOverrulesWhatWasDrawn(t *testing.T) {
 	if _, err := w.ChangeSource(ctx, w.owner, w.course, *a.SourceID, app.AboutSource{Title: "Screening rules", Standing: source.Talk}); err != nil {
 		t.Fatal(err)
 	}
+	w.settled()
 	if n := faulted(); n != before {
 		t.Errorf("when the rules count least %d questions are faulted, %d were at first", n, before)
 	}

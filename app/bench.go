@@ -41,6 +41,7 @@ type Benched struct {
 	About      *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
 	Figure     *figure.Figure     `json:"figure,omitempty" doc:"a drawing of it"`
 	From       string             `json:"from" doc:"who wrote it: writer, endpoint, import or person"`
+	Proof      string             `json:"proof" doc:"which proof counts; a correction is accepted as this one showed it"`
 	Correction bool               `json:"correction" doc:"the proof knows what is right instead"`
 	RestsUntil *time.Time         `json:"rests_until,omitempty"`
 	Revealed   *RevealedProof     `json:"revealed,omitempty"`
@@ -117,7 +118,7 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 	if err != nil {
 		return Benched{}, err
 	}
-	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, Matches: []ShownOption{}, About: q.Given, Figure: q.Figure, From: q.Origin.By}
+	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, Matches: []ShownOption{}, About: q.Given, Figure: q.Figure, From: q.Origin.By, Proof: v.Name()}
 	out.Unit = q.Key.Unit
 	for _, o := range q.Options {
 		out.Options = append(out.Options, ShownOption{o.ID, o.Text})
@@ -207,45 +208,90 @@ func (a *App) askable(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUI
 // EditQuestion writes a new version of a question and proofs it. Who edits has
 // seen the key.
 func (a *App) EditQuestion(ctx context.Context, account, course, id uuid.UUID, e Edit, version int) (Benched, error) {
-	return a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
-		q, err := a.bodyAt(ctx, tx, s, id, version)
+	return a.rewrite(ctx, account, course, id, version, func(v store.Version) (question.Question, error) {
+		q, err := decode(v.Body)
 		if err != nil {
-			return err
+			return q, err
 		}
+		q = e.applied(q)
+		if err := q.Validate(); err != nil {
+			return q, invalid("%s", err.Error())
+		}
+		return q, nil
+	}, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
 		if e.TopicID != nil {
 			if err := store.OfCourse(ctx, tx, s, []uuid.UUID{*e.TopicID}, nil); err != nil {
 				return err
 			}
 		}
-		q = e.applied(q)
-		if err := q.Validate(); err != nil {
-			return invalid("%s", err.Error())
+		if a.rests(stored) {
+			return nil
 		}
-		if !a.rests(stored) {
-			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
-				return err
-			}
-		}
-		return a.addVersion(ctx, tx, s, id, version, q)
+		return store.Uncover(ctx, tx, s, id, a.now())
 	})
 }
 
-// AcceptCorrection makes the proof's correction the new version, unseen.
-func (a *App) AcceptCorrection(ctx context.Context, account, course, id uuid.UUID, version int) (Benched, error) {
-	return a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, _ store.Question) error {
-		v, err := store.VersionOf(ctx, tx, s, id, version)
-		if err != nil {
-			return stale(err)
-		}
+// AcceptCorrection makes the correction that a proof showed the new version, unseen.
+func (a *App) AcceptCorrection(ctx context.Context, account, course, id uuid.UUID, version int, shown string) (Benched, error) {
+	return a.rewrite(ctx, account, course, id, version, func(v store.Version) (question.Question, error) {
 		mend, err := mendOf(v)
+		switch {
+		case err != nil:
+			return question.Question{}, err
+		case v.Name() != shown:
+			return question.Question{}, ErrStale // proofed again since it was shown
+		case mend == nil:
+			return question.Question{}, invalid("The proof knows no correction for this question; edit it or drop it.")
+		}
+		return *mend, nil
+	}, func(pgx.Tx, store.Scope, store.Question) error { return nil })
+}
+
+// rewrite makes a new version of the one that a person saw and proofs it: cleared, it
+// goes to the bank. The proof is made before the transaction, and again where the
+// course is revised meanwhile.
+func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, version int, next func(store.Version) (question.Question, error), also func(tx pgx.Tx, s store.Scope, stored store.Question) error) (Benched, error) {
+	s, err := enter(ctx, a.pool, account, course, editors)
+	if err != nil {
+		return Benched{}, err
+	}
+	if _, err := store.QuestionOf(ctx, a.pool, s, id); err != nil {
+		return Benched{}, err
+	}
+	before, err := store.VersionOf(ctx, a.pool, s, id, version)
+	if err != nil {
+		return Benched{}, stale(err)
+	}
+	q, err := next(before)
+	if err != nil {
+		return Benched{}, err
+	}
+	for {
+		known, err := a.study(ctx, s)
 		if err != nil {
-			return err
+			return Benched{}, err
 		}
-		if mend == nil {
-			return invalid("The proof knows no correction for this question; edit it or drop it.")
+		v, report, err := examined(ctx, q, known)
+		if err != nil {
+			return Benched{}, err
 		}
-		return a.addVersion(ctx, tx, s, id, version, *mend)
-	})
+		state := "bench"
+		if report.Verdict == proof.Cleared {
+			state = "bank"
+		}
+		out, err := a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
+			if err := held(ctx, tx, s, known.revision); err != nil {
+				return err
+			}
+			if err := also(tx, s, stored); err != nil {
+				return err
+			}
+			return stale(store.AddVersion(ctx, tx, s, id, version, v, state, q.Title, string(q.Level), topicID(q.Topic), citedPassages(q), a.now()))
+		})
+		if !errors.Is(err, errMoved) {
+			return out, err
+		}
+	}
 }
 
 // change runs a change of one question in a transaction and reads it anew.
@@ -277,25 +323,6 @@ func (a *App) bodyAt(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID
 		return question.Question{}, err
 	}
 	return decode(v.Body)
-}
-
-// addVersion proofs a changed question and stores it: cleared, it goes to the
-// bank.
-func (a *App) addVersion(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, from int, q question.Question) error {
-	known, err := a.study(ctx, s)
-	if err != nil {
-		return err
-	}
-	v, report, err := examined(ctx, q, known.library)
-	if err != nil {
-		return err
-	}
-	state := "bench"
-	if report.Verdict == proof.Cleared {
-		state = "bank"
-	}
-	topic := topicID(q.Topic)
-	return stale(store.AddVersion(ctx, tx, s, id, from, v, state, q.Title, string(q.Level), topic, citedPassages(q), a.now()))
 }
 
 // applied is the question with a person's changes. An option whose text was

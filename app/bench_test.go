@@ -2,7 +2,9 @@ package app_test
 
 import (
 	"context"
+	"fmt"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -28,10 +30,14 @@ func filled(b *testing.B) *world {
 			insert into questions (id, course_id, topic_id, state, fingerprint, version, verdict, kind, level, title, created_at)
 			select gen_random_uuid(), course_id, topic_id, 'bank', fingerprint || '-' || k, 1, 'cleared', kind, level, title || ' ' || n, created_at
 			from base, generate_series(1, $1 / (select count(*) from base)) k
-			returning id, title)
-		insert into question_versions (question_id, version, body, verdict, findings, created_at)
-		select f.id, 1, v.body, v.verdict, v.findings, v.created_at from fresh f
-		join base on base.title || ' ' || base.n = f.title join question_versions v on v.question_id = base.id`, bankOf); err != nil {
+			returning id, title),
+		versions as (
+			insert into question_versions (question_id, version, body, created_at)
+			select f.id, 1, v.body, v.created_at from fresh f
+			join base on base.title || ' ' || base.n = f.title join question_versions v on v.question_id = base.id)
+		insert into proofs (question_id, version, revision, checks, verdict, findings, made_at)
+		select f.id, 1, p.revision, p.checks, 'cleared', p.findings, p.made_at from fresh f
+		join base on base.title || ' ' || base.n = f.title join proofs p on p.question_id = base.id`, bankOf); err != nil {
 		b.Fatal(err)
 	}
 	if _, err := w.pool.Exec(ctx, "analyze"); err != nil {
@@ -92,5 +98,62 @@ func BenchmarkWorkline(b *testing.B) {
 		if _, err := w.Course(ctx, w.owner, w.course); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// bookWords is how long the book of the benchmark is.
+const bookWords = 450_000
+
+// book is a text of that many words, with something to ask in every section.
+func book() string {
+	plain := strings.Repeat("The attendant walks along the channel in the morning and writes down what the gauges show before the valves are moved. ", 8)
+	var out strings.Builder
+	for n, words := 1, 0; words < bookWords; n++ {
+		section := fmt.Sprintf("## Channel %d\n\nA sluice of sort %d is a gate that holds back the water of channel %d. The level in channel %d must not exceed %d mm.\n\n%s\n\n%s\n\n", n, n, n, n, 100+n, plain, plain)
+		words += len(strings.Fields(section))
+		out.WriteString(section)
+	}
+	return out.String()
+}
+
+// A course that holds a book of 450,000 words: what a person waits for, as shares of
+// the limits.
+func BenchmarkCourseWithABook(b *testing.B) {
+	w := newWorld(b)
+	if _, err := w.AddSource(ctx, w.owner, w.course, "book.md", []byte(book())); err != nil {
+		b.Fatal(err)
+	}
+	w.settled()
+	list, err := w.Sources(ctx, w.owner, w.course)
+	if err != nil {
+		b.Fatal(err)
+	}
+	timed := map[string]time.Duration{}
+	took := func(name string, limit time.Duration, do func() error) {
+		began := time.Now()
+		if err := do(); err != nil {
+			b.Fatal(name, err)
+		}
+		timed[name] += time.Since(began)
+		b.ReportMetric(float64(timed[name])/float64(b.N)/float64(limit), name+"-of-"+limit.String())
+	}
+	for n := range b.N {
+		took("rename", 200*time.Millisecond, func() error {
+			_, err := w.ChangeSource(ctx, w.owner, w.course, list[0].ID, app.AboutSource{Title: fmt.Sprintf("The book %d", n), Standing: list[0].Standing, Dated: list[0].Dated})
+			return err
+		})
+		took("note", 200*time.Millisecond, func() error {
+			_, err := w.AddSource(ctx, w.owner, w.course, fmt.Sprintf("note%d.txt", n), fmt.Appendf(nil, "A penstock of sort %d is a gate that slides.", n))
+			return err
+		})
+		took("cold", 2*time.Second, func() error {
+			_, err := w.CanBear(ctx, w.owner, w.course)
+			return err
+		})
+		took("warm", 50*time.Millisecond, func() error {
+			_, err := w.CanBear(ctx, w.owner, w.course)
+			return err
+		})
+		took("settle", 10*time.Second, func() error { return w.RunSettle(ctx, w.course) })
 	}
 }

@@ -51,12 +51,16 @@ type Course struct {
 
 // Counts are the numbers at the stations.
 type Counts struct {
-	Sources  int `json:"sources"`
-	Arriving int `json:"arriving" doc:"on their way to being sources"`
-	Drafting int `json:"drafting"`
-	Waiting  int `json:"waiting"`
-	Ready    int `json:"ready"`
-	Gaps     int `json:"gaps" doc:"topics estimated below the pass mark"`
+	Sources  int  `json:"sources"`
+	Arriving int  `json:"arriving" doc:"on their way to being sources"`
+	Drafting int  `json:"drafting"`
+	Settling bool `json:"settling" doc:"what changed in the sources or the outline is being followed up"`
+	Stuck    bool `json:"stuck" doc:"it could not be followed up, and is tried again with the next change"`
+	Proofed  int  `json:"proofed" doc:"of the questions that are proofed again because of it"`
+	ToProof  int  `json:"to_proof"`
+	Waiting  int  `json:"waiting"`
+	Ready    int  `json:"ready"`
+	Gaps     int  `json:"gaps" doc:"topics estimated below the pass mark"`
 }
 
 // Courses lists an account's courses.
@@ -97,7 +101,7 @@ func (a *App) Course(ctx context.Context, account, course uuid.UUID) (Course, er
 			return err
 		}
 		out = a.courseView(c, topics)
-		out.Counts = Counts{counts.Sources, counts.Arriving, counts.Drafting, counts.Waiting, max(0, counts.Ready), below(gaps, c.PassMark)}
+		out.Counts = Counts{counts.Sources, counts.Arriving, counts.Drafting, counts.Settling, counts.Stuck, counts.Proofed, counts.ToProof, counts.Waiting, max(0, counts.Ready), below(gaps, c.PassMark)}
 		return nil
 	})
 	return out, err

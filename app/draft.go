@@ -166,7 +166,7 @@ func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b B
 		if err != nil || !fresh {
 			return err
 		}
-		if err := a.queue.Draft(ctx, tx, account, course, id); err != nil {
+		if err := a.queue.Wake(ctx, tx, account); err != nil {
 			return fmt.Errorf("queueing the batch: %w", err)
 		}
 		return store.Announce(ctx, tx, s, "batches")
@@ -252,6 +252,9 @@ func (a *App) RunBatch(ctx context.Context, account, course, id uuid.UUID) error
 		return err
 	}
 	declined, err := a.draft(ctx, s, id)
+	for errors.Is(err, errMoved) { // from what the sources say now
+		declined, err = a.draft(ctx, s, id)
+	}
 	if errors.Is(err, errCancelled) {
 		return nil
 	}
@@ -309,7 +312,7 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 	ordinal := 0
 	declined, err := writer.Draft(ctx, known.material, want, func(q question.Question) error {
 		ordinal++
-		return a.keepDraft(ctx, s, id, ordinal, q, known.library)
+		return a.keepDraft(ctx, s, id, ordinal, q, known)
 	})
 	if errors.Is(err, errEnough) {
 		err = nil
@@ -332,8 +335,8 @@ func (a *App) skills(ctx context.Context, db store.DB, s store.Scope) ([]writer.
 
 // keepDraft proofs one draft and stores it: cleared, it goes to the bank
 // unseen; else to the bench.
-func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, library *proof.Library) error {
-	version, report, err := examined(ctx, q, library)
+func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, known study) error {
+	version, report, err := examined(ctx, q, known)
 	if err != nil {
 		return err
 	}
@@ -350,6 +353,9 @@ func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ord
 	}
 	fresh.Cites = citedPassages(q)
 	return pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
+		if err := held(ctx, tx, s, known.revision); err != nil {
+			return err
+		}
 		state, left, err := store.BatchRoom(ctx, tx, s, batch)
 		if err != nil {
 			return err

@@ -329,7 +329,7 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 		return DrillItem{}, fmt.Errorf("marking an answer: %w", err)
 	}
 	r := store.Response{
-		ID: in.ID, DrillID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version,
+		ID: in.ID, DrillID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version, Verdict: p.Item.Verdict,
 		Response: mustJSON(response), Confidence: in.Confidence, Percent: result.Percent, Slip: result.Slip,
 		Weight: 1, Seconds: in.Seconds, AnsweredAt: a.now(),
 	}

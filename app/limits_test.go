@@ -5,6 +5,7 @@ import (
 	"strings"
 	"sync"
 	"testing"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
@@ -189,7 +190,7 @@ func TestUpgrades(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer conn.Close(ctx)
-	var ids [6]uuid.UUID
+	var ids [8]uuid.UUID
 	for i := range ids {
 		ids[i] = uuid.New()
 	}
@@ -206,6 +207,12 @@ func TestUpgrades(t *testing.T) {
 		{`insert into passages (source_id, id, course_id, ordinal, kind, text, locator, topic_id) values ($1, 'p1', $2, 0, 'paragraph', 'A weir is low.', '{}', $3), ($1, 'p2', $2, 1, 'paragraph', 'Ours.', '{}', $4)`, []any{ids[5], ids[1], ids[4], ids[3]}},
 		{`insert into arrivals (id, course_id, account_id, name, state, created_at) values ($1, $2, $3, 'a.txt', 'queued', now())`, []any{ids[2], ids[1], ids[0]}},
 		{`insert into arrival_bytes values ($1, 'twelve bytes')`, []any{ids[2]}},
+		{`insert into questions (id, course_id, state, fingerprint, version, verdict, kind, level, title, created_at) values ($1, $2, 'bench', 'f', 2, 'held', 'choice', 'easy', 'Weirs', now())`, []any{ids[6], ids[1]}},
+		{`insert into question_versions (question_id, version, body, verdict, findings, created_at) values ($1, 1, '{}', 'cleared', '[1]', now()), ($1, 2, '{}', 'held', '[2]', now())`, []any{ids[6]}},
+		{`insert into cites values ($1, $2, 'p1')`, []any{ids[6], ids[5]}},
+		{`insert into drills (id, course_id, account_id, label, asked, created_at) values ($1, $2, $3, 'Weak first', '{}', now())`, []any{ids[7], ids[1], ids[0]}},
+		{`insert into drill_items (drill_id, position, question_id, version, options) values ($1, 1, $2, 1, '{}')`, []any{ids[7], ids[6]}},
+		{`insert into responses (id, course_id, account_id, drill_id, position, question_id, version, response, confidence, percent, weight, answered_at) values ($1, $2, $3, $1, 1, $4, 1, '{}', 'sure', 100, 1, now())`, []any{ids[7], ids[1], ids[0], ids[6]}},
 	} {
 		if _, err := conn.Exec(ctx, c.sql, c.args...); err != nil {
 			t.Fatalf("%s: %v", c.sql, err)
@@ -216,14 +223,27 @@ func TestUpgrades(t *testing.T) {
 	}
 	var got string
 	if err := conn.QueryRow(ctx, `select concat_ws(' ', (select count(*) from sessions), (select topic_id is null from passages where id = 'p1'), (select topic_id = $1 from passages where id = 'p2'),
-		(select size from sources), (select size from arrivals))`, ids[3]).Scan(&got); err != nil || got != "0 t t 19 12" {
+		(select size from sources), (select size from arrivals), (select verdict from responses), (select string_agg(version || verdict || findings, ' ' order by version) from proofs))`,
+		ids[3]).Scan(&got); err != nil || got != "0 t t 19 12 cleared 1cleared[1] 2held[2]" {
 		t.Errorf("after the migration: %q, %v", got, err)
+	}
+	// What was there before is settled anew: all of it proofed by the checks of today.
+	pool, err := store.Open(ctx, url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer pool.Close()
+	if err := app.New(pool, &queued{}, time.Now).RunSettle(ctx, ids[1]); err != nil {
+		t.Fatal(err)
+	}
+	if err := conn.QueryRow(ctx, `select concat_ws(' ', (select count(*) from proofs), (select verdict from questions), (select revision - settled from courses where id = $1))`, ids[1]).Scan(&got); err != nil || got != "3 faulted 0" {
+		t.Errorf("settled anew: %q, %v", got, err)
 	}
 	// And back, without losing what there was.
 	if err := store.MigrateTo(ctx, url, 3); err != nil {
 		t.Fatal(err)
 	}
-	if err := conn.QueryRow(ctx, `select concat_ws(' ', (select count(*) from accounts), (select count(*) from passages), (select count(*) from arrival_bytes))`).Scan(&got); err != nil || got != "1 2 1" {
+	if err := conn.QueryRow(ctx, `select concat_ws(' ', (select count(*) from accounts), (select count(*) from passages), (select count(*) from arrival_bytes), (select string_agg(verdict, ' ' order by version) from question_versions))`).Scan(&got); err != nil || got != "1 2 1 cleared faulted" {
 		t.Errorf("after going back: %q, %v", got, err)
 	}
 }

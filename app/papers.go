@@ -109,8 +109,8 @@ func (p PaperText) title(understood split.Paper) string {
 	return "Past questions"
 }
 
-// readPaper splits and proofs a past paper; what it returns keeps it.
-func (a *App) readPaper(ctx context.Context, s store.Scope, f File, progress source.Progress) (func(tx pgx.Tx) (uuid.UUID, string, error), error) {
+// readPaper splits a past paper; what it returns proofs and keeps it.
+func (a *App) readPaper(ctx context.Context, s store.Scope, f File, progress source.Progress) (keeper, error) {
 	var p PaperText
 	if err := json.NewDecoder(f.Data).Decode(&p); err != nil {
 		return nil, fmt.Errorf("reading a past paper as it was stored: %w", err)
@@ -119,20 +119,48 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, f File, progress sou
 	if err != nil {
 		return nil, err
 	}
-	known, err := a.study(ctx, s)
-	if err != nil {
-		return nil, err
-	}
-	sorter, _, err := a.sorter(ctx, a.pool, s)
-	if err != nil {
-		return nil, err
-	}
 	b := paperSource(p, understood)
 	b.ID = uuid.New()
+	return func(ctx context.Context, also func(tx pgx.Tx, source uuid.UUID, says string) error) error {
+		for {
+			revision, fresh, err := a.pastQuestions(ctx, s, b, understood, progress)
+			if err != nil {
+				return err
+			}
+			err = a.revise(ctx, s.Account(), s.Course(), editors, func(tx pgx.Tx, s store.Scope) error {
+				if now, err := store.RevisionOf(ctx, tx, s); err != nil {
+					return err
+				} else if now != revision+1 {
+					return errMoved
+				}
+				says, err := a.keepPaper(ctx, tx, s, b, fresh)
+				if err != nil {
+					return err
+				}
+				return also(tx, b.ID, says)
+			})
+			if !errors.Is(err, errMoved) {
+				return err
+			}
+		}
+	}, nil
+}
+
+// pastQuestions sorts and proofs the questions of a past paper at the revision that the
+// course has.
+func (a *App) pastQuestions(ctx context.Context, s store.Scope, b brought, understood split.Paper, progress source.Progress) (int64, []store.NewQuestion, error) {
+	known, err := a.study(ctx, s)
+	if err != nil {
+		return 0, nil, err
+	}
+	sorter, _, _, err := a.sorter(ctx, s)
+	if err != nil {
+		return 0, nil, err
+	}
 	fresh := make([]store.NewQuestion, len(understood.Questions))
 	for i, q := range understood.Questions {
 		if err := ctx.Err(); err != nil {
-			return nil, err
+			return 0, nil, err
 		}
 		q.Origin.From = b.Title
 		at, _ := sorter.Of(b.doc.Passages[i].Text)
@@ -145,19 +173,17 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, f File, progress sou
 				}
 			}
 		}
-		version, _, err := examined(ctx, q, known.library)
+		version, _, err := examined(ctx, q, known)
 		if err != nil {
-			return nil, err
+			return 0, nil, err
 		}
+		version.Revision++ // bringing the paper counts it up, and changes nothing that was examined
 		fresh[i] = store.NewQuestion{Fingerprint: question.Identify(q), Version: version, Cites: []store.CitedPassage{{Source: b.ID, Passage: b.doc.Passages[i].ID}}}
 		fresh[i].ID, fresh[i].Ordinal, fresh[i].State = uuid.New(), i+1, "bench"
 		fresh[i].Kind, fresh[i].Level, fresh[i].Title, fresh[i].Placement = string(q.Kind), string(q.Level), q.Title, placement(at)
 		progress(i+1, len(fresh))
 	}
-	return func(tx pgx.Tx) (uuid.UUID, string, error) {
-		says, err := a.keepPaper(ctx, tx, s, b, fresh)
-		return b.ID, says, err
-	}, nil
+	return known.revision, fresh, nil
 }
 
 // keepPaper stores a past paper and puts its questions on the bench; those that
@@ -203,7 +229,7 @@ func (a *App) keepPaper(ctx context.Context, tx pgx.Tx, s store.Scope, b brought
 func paperSource(p PaperText, understood split.Paper) brought {
 	sum := sha256.Sum256([]byte(p.Text))
 	title := p.title(understood)
-	b := brought{Source: store.Source{Title: title, Origin: title, Standing: string(source.Notes)}, hash: sum[:], facts: map[string][]Found{}}
+	b := brought{Source: store.Source{Title: title, Origin: title, Standing: string(source.Notes)}, hash: sum[:]}
 	build := source.NewBuilder(title, paperKind)
 	for _, q := range understood.Questions {
 		text := strings.TrimSpace(q.Number + " " + q.Stem)

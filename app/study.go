@@ -2,25 +2,31 @@ package app
 
 import (
 	"context"
-	"crypto/sha256"
+	"encoding/json"
 	"fmt"
 	"sync"
+	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 
+	"zincowl/core/fact"
 	"zincowl/core/proof"
+	"zincowl/core/source"
 	"zincowl/core/writer"
 	"zincowl/store"
 )
 
-// study is what was read of a course's sources.
+// study is what was read of a course's sources, at a revision of it.
 type study struct {
+	revision int64
+	words    int
 	material *writer.Material
 	library  *proof.Library
 }
 
-// studies keeps what was read of courses, while their sources stay the same, and
-// sees to it that the same is read once, whoever waits for it.
+// studies keeps what was read of courses, and sees to it that the same is read once,
+// whoever waits for it.
 type studies struct {
 	mu       sync.Mutex
 	byCourse map[uuid.UUID]*reading
@@ -29,61 +35,105 @@ type studies struct {
 
 // reading is a study that is under way or done.
 type reading struct {
-	key     string
-	words   int
-	used    uint64
-	waiting int
-	cancel  context.CancelFunc
-	done    chan struct{}
-	study   study
-	err     error
+	revision int64 // that the course had at least when it began
+	used     uint64
+	waiting  int
+	cancel   context.CancelFunc
+	done     chan struct{}
+	study    study
+	err      error
 }
 
 // studiedWords is how many words of all courses together are kept studied.
 const studiedWords = 4_000_000
 
-// study reads the facts of all sources of a course, or returns what was read
-// before if nothing has changed since. Reading stops when nobody waits for it any
-// more.
+// study studies all sources of a course, or returns what was studied before if nothing
+// has changed since. It stops when nobody waits for it any more.
 func (a *App) study(ctx context.Context, s store.Scope) (study, error) {
-	docs, err := a.documents(ctx, a.pool, s)
+	revision, err := store.RevisionOf(ctx, a.pool, s)
 	if err != nil {
 		return study{}, err
 	}
-	key, words := keyOf(docs)
-	return a.studied.get(ctx, s.Course(), key, words, func(ctx context.Context) (study, error) {
-		sources := make([]writer.Source, len(docs))
-		for i, d := range docs {
-			sources[i] = writer.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Topics: d.topics, Standing: d.standing, Dated: d.dated}
-		}
-		material, err := writer.StudyContext(ctx, sources)
+	return a.studied.get(ctx, s.Course(), revision, func(ctx context.Context) (study, error) {
+		docs, revision, err := a.documents(ctx, s)
 		if err != nil {
 			return study{}, err
 		}
-		library, err := libraryOf(ctx, docs)
-		return study{material, library}, err
+		out := study{revision: revision}
+		writing, proofing := make([]writer.Source, len(docs)), make([]proof.Source, len(docs))
+		for i, d := range docs {
+			writing[i] = writer.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Facts: d.facts, Topics: d.topics, Standing: d.standing, Dated: d.dated}
+			proofing[i] = proof.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Facts: d.facts, Standing: d.standing, Dated: d.dated}
+			out.words += d.doc.Words()
+		}
+		if out.material, err = writer.StudyContext(ctx, writing); err != nil {
+			return study{}, err
+		}
+		out.library, err = proof.NewLibraryContext(ctx, proofing)
+		return out, err
 	})
 }
 
-// keyOf is a name for all that a study depends on, and how many words it reads.
-func keyOf(docs []document) (string, int) {
-	h, words := sha256.New(), 0
-	for _, d := range docs {
-		fmt.Fprintf(h, "%s %q %s %d\n", d.id, d.doc.Title, d.standing, d.dated.Unix())
-		for _, p := range d.doc.Passages {
-			fmt.Fprintf(h, "%s %s %d\n", p.ID, d.topics[p.ID], len(p.Text))
-		}
-		words += d.doc.Words()
-	}
-	return string(h.Sum(nil)), words
+// document is a stored source as the core knows it.
+type document struct {
+	id     uuid.UUID
+	doc    source.Document
+	facts  []fact.Fact // nil where a better reader has still to read them
+	topics map[string]string
+
+	standing source.Standing
+	dated    time.Time
 }
 
-func (c *studies) get(ctx context.Context, course uuid.UUID, key string, words int, read func(context.Context) (study, error)) (study, error) {
+// documents reads all sources of a course as the core knows them, past papers left
+// out, and the revision at which that is.
+func (a *App) documents(ctx context.Context, s store.Scope) ([]document, int64, error) {
+	var sources []store.Studied
+	var revision int64
+	err := pgx.BeginTxFunc(ctx, a.pool, pgx.TxOptions{IsoLevel: pgx.RepeatableRead, AccessMode: pgx.ReadOnly}, func(tx pgx.Tx) (err error) {
+		if revision, err = store.RevisionOf(ctx, tx, s); err != nil {
+			return err
+		}
+		sources, err = store.Study(ctx, tx, s)
+		return err
+	})
+	if err != nil {
+		return nil, 0, fmt.Errorf("reading the sources: %w", err)
+	}
+	out := make([]document, len(sources))
+	for i, src := range sources {
+		d := document{id: src.ID, doc: source.Document{Title: src.Title, Language: src.Language, Kind: src.Kind, Passages: passages(src.Passages)}, topics: map[string]string{}}
+		d.standing = source.Standing(src.Standing)
+		if src.Dated != nil {
+			d.dated = *src.Dated
+		}
+		if src.Reader == fact.Version {
+			d.facts = []fact.Fact{}
+		}
+		for _, p := range src.Passages {
+			if p.TopicID != nil {
+				d.topics[p.ID] = p.TopicID.String()
+			}
+			if d.facts == nil || string(p.Facts) == "[]" {
+				continue
+			}
+			var read []fact.Fact
+			if err := json.Unmarshal(p.Facts, &read); err != nil {
+				return nil, 0, fmt.Errorf("reading the facts of %s: %w", src.Title, err)
+			}
+			d.facts = append(d.facts, read...)
+		}
+		out[i] = d
+	}
+	return out, revision, nil
+}
+
+func (c *studies) get(ctx context.Context, course uuid.UUID, revision int64, read func(context.Context) (study, error)) (study, error) {
 	c.mu.Lock()
 	c.serial++
 	r := c.byCourse[course]
-	if r == nil || r.key != key {
-		r = &reading{key: key, words: words, done: make(chan struct{})}
+	if r == nil || r.revision < revision {
+		r = &reading{revision: revision, done: make(chan struct{})}
 		if c.byCourse == nil {
 			c.byCourse = map[uuid.UUID]*reading{}
 		}
@@ -92,16 +142,12 @@ func (c *studies) get(ctx context.Context, course uuid.UUID, key string, words i
 		r.cancel = cancel
 		go func() {
 			defer cancel()
-			r.study, r.err = read(apart)
-			close(r.done)
-			if r.err != nil {
-				c.forget(course, r)
-			}
+			known, err := read(apart)
+			c.finish(course, r, known, err)
 		}()
 	}
 	r.used = c.serial
 	r.waiting++
-	c.makeRoom(r)
 	c.mu.Unlock()
 	defer func() {
 		c.mu.Lock()
@@ -126,12 +172,17 @@ func (c *studies) get(ctx context.Context, course uuid.UUID, key string, words i
 	}
 }
 
-func (c *studies) forget(course uuid.UUID, r *reading) {
+// finish hands a study to whoever waits for it. One that failed is not kept.
+func (c *studies) finish(course uuid.UUID, r *reading, known study, err error) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	if c.byCourse[course] == r {
+	if r.study, r.err = known, err; err == nil {
+		r.revision = max(r.revision, known.revision)
+		c.makeRoom(r)
+	} else if c.byCourse[course] == r {
 		delete(c.byCourse, course)
 	}
+	close(r.done)
 }
 
 // makeRoom lets go of the studies used longest ago that nobody waits for, until
@@ -140,7 +191,7 @@ func (c *studies) makeRoom(needed *reading) {
 	for {
 		total, oldest := 0, uuid.Nil
 		for course, r := range c.byCourse {
-			total += r.words
+			total += r.study.words
 			if r != needed && r.waiting == 0 && (oldest == uuid.Nil || r.used < c.byCourse[oldest].used) {
 				oldest = course
 			}

@@ -22,17 +22,17 @@ func TestTheSameIsReadOnce(t *testing.T) {
 	var all sync.WaitGroup
 	for range 8 {
 		all.Go(func() {
-			if _, err := c.get(t.Context(), course, "key", 10, read); err != nil {
+			if _, err := c.get(t.Context(), course, 1, read); err != nil {
 				t.Error(err)
 			}
 		})
 	}
 	close(gate)
 	all.Wait()
-	if _, err := c.get(t.Context(), course, "key", 10, read); err != nil || reads != 1 {
+	if _, err := c.get(t.Context(), course, 1, read); err != nil || reads != 1 {
 		t.Errorf("read %d times, %v", reads, err)
 	}
-	if _, err := c.get(t.Context(), course, "another", 10, read); err != nil || reads != 2 {
+	if _, err := c.get(t.Context(), course, 2, read); err != nil || reads != 2 {
 		t.Errorf("what changed is read %d times, %v", reads, err)
 	}
 }
@@ -52,7 +52,7 @@ func TestNobodyReadsForNobody(t *testing.T) {
 	ended := make(chan error, 2)
 	for _, ctx := range []context.Context{first, second} {
 		go func() {
-			_, err := c.get(ctx, course, "key", 10, read)
+			_, err := c.get(ctx, course, 1, read)
 			ended <- err
 		}()
 		if ctx == first {
@@ -71,7 +71,7 @@ func TestNobodyReadsForNobody(t *testing.T) {
 	}
 	<-stopped
 	// A reading that was given up is begun anew.
-	if _, err := c.get(t.Context(), course, "key", 10, func(context.Context) (study, error) { return study{}, nil }); err != nil {
+	if _, err := c.get(t.Context(), course, 1, func(context.Context) (study, error) { return study{}, nil }); err != nil {
 		t.Error(err)
 	}
 }
@@ -82,9 +82,9 @@ func TestWhatIsKeptIsBounded(t *testing.T) {
 	reads := map[uuid.UUID]int{}
 	get := func(course uuid.UUID, words int) {
 		t.Helper()
-		if _, err := c.get(t.Context(), course, "key", words, func(context.Context) (study, error) {
+		if _, err := c.get(t.Context(), course, 1, func(context.Context) (study, error) {
 			reads[course]++
-			return study{}, nil
+			return study{words: words}, nil
 		}); err != nil {
 			t.Fatal(err)
 		}

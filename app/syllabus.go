@@ -261,7 +261,7 @@ func clip(s string, most int) string {
 func (a *App) ProposeOutline(ctx context.Context, account, course uuid.UUID) (OutlineView, error) {
 	var out OutlineView
 	err := a.read(ctx, account, course, owners, func(s store.Scope) error {
-		docs, err := a.documents(ctx, a.pool, s)
+		docs, _, err := a.documents(ctx, s)
 		if err != nil {
 			return err
 		}
@@ -327,14 +327,14 @@ func checkOutline(topics []SyllabusTopic) ([]store.Topic, []store.Statement, err
 }
 
 // ChangeSyllabus writes the outline of a course that was read at a version.
-// Where its words changed, passages and questions are placed anew, but for
-// those that a person placed.
+// Where its words changed, passages and questions are placed anew in the background,
+// but for those that a person placed.
 func (a *App) ChangeSyllabus(ctx context.Context, account, course uuid.UUID, topics []SyllabusTopic, version int) (Syllabus, error) {
 	list, statements, err := checkOutline(topics)
 	if err != nil {
 		return Syllabus{}, err
 	}
-	err = a.write(ctx, account, course, owners, func(tx pgx.Tx, s store.Scope) error {
+	err = a.revise(ctx, account, course, owners, func(tx pgx.Tx, s store.Scope) error {
 		c, err := store.CourseOf(ctx, tx, s)
 		if err != nil {
 			return err
@@ -354,7 +354,7 @@ func (a *App) ChangeSyllabus(ctx context.Context, account, course uuid.UUID, top
 			return err
 		}
 		if before != after {
-			if err := a.place(ctx, tx, s, func(uuid.UUID) bool { return true }); err != nil {
+			if err := store.Unsort(ctx, tx, s); err != nil {
 				return err
 			}
 		}
@@ -384,20 +384,20 @@ func (a *App) words(ctx context.Context, db store.DB, s store.Scope) (string, er
 }
 
 // sorter learns the outline of a course from its words, its sources, which it
-// gives too, and what persons decided. Passages that are not stored yet teach it
-// as well.
-func (a *App) sorter(ctx context.Context, db store.DB, s store.Scope, more ...[]source.Passage) (*syllabus.Sorter, []document, error) {
-	docs, err := a.documents(ctx, db, s)
+// gives too, and what persons decided, at a revision of the course. Passages that are
+// not stored yet teach it as well.
+func (a *App) sorter(ctx context.Context, s store.Scope, more ...[]source.Passage) (*syllabus.Sorter, []document, int64, error) {
+	docs, revision, err := a.documents(ctx, s)
 	if err != nil {
-		return nil, nil, err
+		return nil, nil, 0, err
 	}
-	_, outline, err := a.outline(ctx, db, s)
+	_, outline, err := a.outline(ctx, a.pool, s)
 	if err != nil {
-		return nil, nil, err
+		return nil, nil, 0, err
 	}
-	decided, err := store.DecidedByPersons(ctx, db, s)
+	decided, err := store.DecidedByPersons(ctx, a.pool, s)
 	if err != nil {
-		return nil, nil, fmt.Errorf("reading what persons placed: %w", err)
+		return nil, nil, 0, fmt.Errorf("reading what persons placed: %w", err)
 	}
 	examples := make([]syllabus.Example, len(decided))
 	for i, d := range decided {
@@ -406,7 +406,7 @@ func (a *App) sorter(ctx context.Context, db store.DB, s store.Scope, more ...[]
 	for _, d := range docs {
 		more = append(more, d.doc.Passages)
 	}
-	return syllabus.NewSorter(outline, examples, more...), docs, nil
+	return syllabus.NewSorter(outline, examples, more...), docs, revision, nil
 }
 
 // placement is a place as it is stored. Words alone are never all sure.
@@ -414,22 +414,42 @@ func placement(p syllabus.Place) store.Placement {
 	return store.Placement{TopicID: topicID(p.Topic), StatementID: topicID(p.Statement), By: "words", Sure: min(99, int(100*p.Sure))}
 }
 
-// place gives the passages of the sources that are wanted, and all questions,
-// their places by their words; what a person placed stays.
-func (a *App) place(ctx context.Context, tx pgx.Tx, s store.Scope, wanted func(source uuid.UUID) bool) error {
-	sorter, docs, err := a.sorter(ctx, tx, s)
+// sort gives the passages of all sources, and all questions, their places by their
+// words; what a person placed stays. It is part of settling a course.
+func (a *App) sort(ctx context.Context, s store.Scope) error {
+	sorter, docs, revision, err := a.sorter(ctx, s)
 	if err != nil {
 		return err
 	}
-	for _, d := range docs {
-		if !wanted(d.id) {
-			continue
+	sorted := make([]map[string]store.Placement, len(docs))
+	for i, d := range docs {
+		if err := ctx.Err(); err != nil {
+			return err
 		}
-		if err := store.PlacePassages(ctx, tx, s, d.id, places(sorter, d.doc.Passages)); err != nil {
-			return fmt.Errorf("placing the passages of %s: %w", d.doc.Title, err)
-		}
+		sorted[i] = places(sorter, d.doc.Passages)
 	}
-	return a.placeQuestions(ctx, tx, s, sorter)
+	return pgx.BeginFunc(ctx, a.pool, func(tx pgx.Tx) error {
+		if now, err := store.Revise(ctx, tx, s); err != nil {
+			return err
+		} else if now != revision+1 {
+			return errMoved
+		}
+		for i, d := range docs {
+			if err := store.PlacePassages(ctx, tx, s, d.id, sorted[i]); err != nil {
+				return fmt.Errorf("placing the passages of %s: %w", d.doc.Title, err)
+			}
+		}
+		if err := a.placeQuestions(ctx, tx, s, sorter); err != nil {
+			return err
+		}
+		if err := a.weigh(ctx, tx, s); err != nil {
+			return err
+		}
+		if err := store.Sorted(ctx, tx, s); err != nil {
+			return err
+		}
+		return store.Announce(ctx, tx, s, "course")
+	})
 }
 
 // places sorts the passages of a document.
@@ -536,7 +556,7 @@ func (b Belonging) placement() store.Placement {
 // PlacePassage gives a passage the topic that a person says; of a heading, also
 // what stands below it. Questions drawn from it go along.
 func (a *App) PlacePassage(ctx context.Context, account, course, id uuid.UUID, passage string, at Belonging) error {
-	return a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+	return a.revise(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
 		stored, err := store.Passages(ctx, tx, s, id)
 		if err != nil {
 			return err
@@ -546,7 +566,7 @@ func (a *App) PlacePassage(ctx context.Context, account, course, id uuid.UUID, p
 			return err
 		}
 		if at.ByWords {
-			return a.byWords(ctx, tx, s, id)
+			return store.Unsort(ctx, tx, s)
 		}
 		if err := store.FollowPassages(ctx, tx, s, id, ids); err != nil {
 			return err
@@ -580,23 +600,14 @@ func (a *App) PlaceQuestion(ctx context.Context, account, course, id uuid.UUID, 
 			return err
 		}
 		if at.ByWords {
-			return a.byWords(ctx, tx, s, uuid.Nil)
+			if err := store.Unsort(ctx, tx, s); err != nil {
+				return err
+			}
+			return a.revised(ctx, tx, s)
 		}
 		if err := a.weigh(ctx, tx, s); err != nil { // it may be a past question
 			return err
 		}
 		return store.Announce(ctx, tx, s, "course")
 	})
-}
-
-// byWords lets words decide again, for the source that is named and for all
-// questions that no person placed.
-func (a *App) byWords(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID) error {
-	if err := a.place(ctx, tx, s, func(source uuid.UUID) bool { return source == id }); err != nil {
-		return err
-	}
-	if err := a.weigh(ctx, tx, s); err != nil {
-		return err
-	}
-	return store.Announce(ctx, tx, s, "course")
 }

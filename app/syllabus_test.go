@@ -31,7 +31,11 @@ func (w *world) outlined(text string) app.Syllabus {
 			}
 		}
 	}
-	out, err := w.ChangeSyllabus(ctx, w.owner, w.course, read.Topics, now.Version)
+	if _, err := w.ChangeSyllabus(ctx, w.owner, w.course, read.Topics, now.Version); err != nil {
+		w.t.Fatal(err)
+	}
+	w.settled()
+	out, err := w.Syllabus(ctx, w.owner, w.course)
 	if err != nil {
 		w.t.Fatal(err)
 	}
@@ -161,6 +165,7 @@ func TestAPersonsPlaceSticks(t *testing.T) {
 	if err := w.PlacePassage(ctx, w.owner, w.course, *a.SourceID, find("Screening").ID, app.Belonging{ByWords: true}); err != nil {
 		t.Fatal(err)
 	}
+	w.settled()
 	if p := find("A bar screen is"); p.By != "words" || p.TopicID == nil || *p.TopicID == softening {
 		t.Errorf("by its words again it is %+v", p)
 	}

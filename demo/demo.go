@@ -53,9 +53,7 @@ type course struct {
 // inline runs no jobs: the load drafts its batch itself.
 type inline struct{}
 
-func (inline) Draft(context.Context, pgx.Tx, uuid.UUID, uuid.UUID, uuid.UUID) error { return nil }
-
-func (inline) Read(context.Context, pgx.Tx, uuid.UUID, uuid.UUID, uuid.UUID) error { return nil }
+func (inline) Wake(context.Context, pgx.Tx, uuid.UUID) error { return nil }
 
 // Load makes the demo account with its course unless it is there.
 func Load(ctx context.Context, pool *pgxpool.Pool, now time.Time) error {

@@ -46,9 +46,10 @@ func (s *Server) benchOperations() {
 	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/correction", "accept-correction", "Make the proof's correction the new version", func(ctx context.Context, in *struct {
 		OfQuestion
 		Body struct {
-			Version int `json:"version" minimum:"0" maximum:"2000000000"`
+			Version int    `json:"version" minimum:"0" maximum:"2000000000"`
+			Proof   string `json:"proof" maxLength:"40" doc:"the proof that showed the correction"`
 		}
 	}) (app.Benched, error) {
-		return s.app.AcceptCorrection(ctx, account(ctx), in.Course, in.Question, in.Body.Version)
+		return s.app.AcceptCorrection(ctx, account(ctx), in.Course, in.Question, in.Body.Version, in.Body.Proof)
 	}, dear)
 }

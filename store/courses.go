@@ -60,11 +60,15 @@ func ChangeCourse(ctx context.Context, db DB, s Scope, c Course, version int) er
 
 // Counts are the live numbers of the workline.
 type Counts struct {
-	Sources  int `db:"sources"`
-	Arriving int `db:"arriving"` // being read
-	Drafting int `db:"drafting"` // batches under way
-	Waiting  int `db:"waiting"`  // on the bench, to be judged
-	Ready    int `db:"ready"`    // in the bank and not resting
+	Sources  int  `db:"sources"`
+	Arriving int  `db:"arriving"` // being read
+	Drafting int  `db:"drafting"` // batches under way
+	Settling bool `db:"settling"` // changes that were not followed up yet
+	Stuck    bool `db:"stuck"`    // and can't be
+	Proofed  int  `db:"proofed"`
+	ToProof  int  `db:"to_proof"`
+	Waiting  int  `db:"waiting"` // on the bench, to be judged
+	Ready    int  `db:"ready"`   // in the bank and not resting
 }
 
 // Count reads the numbers of the workline.
@@ -73,10 +77,12 @@ func Count(ctx context.Context, db DB, s Scope, now time.Time) (Counts, error) {
 		(select count(*) from sources where course_id = $1) as sources,
 		(select count(*) from arrivals where course_id = $1 and finished_at is null) as arriving,
 		(select count(*) from batches where course_id = $1 and state in ('queued', 'running')) as drafting,
+		settled < revision and stuck < revision as settling, settled < revision and stuck = revision as stuck, proofed, to_proof,
 		(select count(*) from questions where course_id = $1 and state = 'bench') as waiting,
 		(select count(*) from questions q where course_id = $1 and state = 'bank' and verdict = 'cleared')
 		 - (select count(*) from uncovered u join questions q on q.id = u.question_id
-		    where u.account_id = $2 and u.at > $3 and q.course_id = $1 and q.state = 'bank' and q.verdict = 'cleared') as ready`,
+		    where u.account_id = $2 and u.at > $3 and q.course_id = $1 and q.state = 'bank' and q.verdict = 'cleared') as ready
+		from courses where id = $1`,
 		s.course, s.account, now.Add(-Rest))
 }
 

@@ -185,14 +185,15 @@ type PlacedItem struct {
 	Options    []string        `db:"options"`
 	Topic      string          `db:"topic"`
 	Body       json.RawMessage `db:"body"`
+	ProofID    int64           `db:"proof_id"` // the one that counts
 	Verdict    string          `db:"verdict"`
 	Findings   json.RawMessage `db:"findings"`
 }
 
-const itemAt = `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, v.verdict, v.findings
+const itemAt = `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.verdict, p.findings
 	from drill_items i join drills d on d.id = i.drill_id
 	join question_versions v on v.question_id = i.question_id and v.version = i.version
-	join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id
+	join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id join lateral (` + countingOfVersion + `) p on true
 	where d.course_id = $1 and d.account_id = $2 and d.id = $3 and i.position = $4`
 
 // ItemAt reads one place of the account's drill.
@@ -220,12 +221,12 @@ func OpenPlaceOf(ctx context.Context, db Sender, account, course, drill uuid.UUI
 	}
 	var given *given
 	var b pgx.Batch
-	askOne(&b, &row, `select m.role, i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, v.verdict, v.findings,
+	askOne(&b, &row, `select m.role, i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.verdict, p.findings,
 			exists(select 1 from uncovered u where u.account_id = $2 and u.question_id = i.question_id)
 			and not exists(select 1 from responses r where r.account_id = $2 and r.question_id = i.question_id) as less
 		from memberships m join drills d on d.course_id = m.course_id and d.account_id = m.account_id join drill_items i on i.drill_id = d.id
 		join question_versions v on v.question_id = i.question_id and v.version = i.version
-		join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id
+		join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id join lateral (`+countingOfVersion+`) p on true
 		where m.course_id = $1 and m.account_id = $2 and d.id = $3 and i.position = $4`, course, account, drill, position)
 	askGiven(&b, &given, account, course, drill, position)
 	if err := db.SendBatch(ctx, &b).Close(); err != nil {
@@ -247,7 +248,7 @@ type given struct {
 
 // askGiven has a query read that; it stays nil where the place is not answered.
 func askGiven(b *pgx.Batch, into **given, account, course, drill uuid.UUID, position int) {
-	b.Queue(`select id, drill_id, position, question_id, version, response, confidence, percent, slip, weight, seconds, answered_at,
+	b.Queue(`select id, drill_id, position, question_id, version, verdict, response, confidence, percent, slip, weight, seconds, answered_at,
 			case when slip = '' then 0 else (select count(*) from responses o where o.course_id = $1 and o.account_id = $2 and o.slip = r.slip) end as made
 		from responses r where course_id = $1 and account_id = $2 and drill_id = $3 and position = $4`, course, account, drill, position).Query(func(rows pgx.Rows) error {
 		found, err := pgx.CollectRows(rows, pgx.RowToStructByName[given])
@@ -265,6 +266,7 @@ type Response struct {
 	Position   int             `db:"position"`
 	QuestionID uuid.UUID       `db:"question_id"`
 	Version    int             `db:"version"`
+	Verdict    string          `db:"verdict"` // that counted when it was given
 	Response   json.RawMessage `db:"response"`
 	Confidence string          `db:"confidence"`
 	Percent    int             `db:"percent"`
@@ -281,10 +283,10 @@ type Response struct {
 func AddResponse(ctx context.Context, db Sender, s Scope, r Response) (kept Response, made int, err error) {
 	var b pgx.Batch
 	b.Queue(`select 1 from drills where course_id = $1 and account_id = $2 and id = $3 for update`, s.course, s.account, r.DrillID)
-	b.Queue(`insert into responses (id, course_id, account_id, drill_id, position, question_id, version, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
-		select $1, $2, $3, $4, $5, $6, $7, q.topic_id, $8, $9, $10, $11, $12, $13, $14 from questions q where q.id = $6 and q.course_id = $2
+	b.Queue(`insert into responses (id, course_id, account_id, drill_id, position, question_id, version, verdict, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
+		select $1, $2, $3, $4, $5, $6, $7, $15, q.topic_id, $8, $9, $10, $11, $12, $13, $14 from questions q where q.id = $6 and q.course_id = $2
 		on conflict do nothing`,
-		r.ID, s.course, s.account, r.DrillID, r.Position, r.QuestionID, r.Version, r.Response, r.Confidence, r.Percent, r.Slip, r.Weight, r.Seconds, r.AnsweredAt)
+		r.ID, s.course, s.account, r.DrillID, r.Position, r.QuestionID, r.Version, r.Response, r.Confidence, r.Percent, r.Slip, r.Weight, r.Seconds, r.AnsweredAt, r.Verdict)
 	b.Queue(`update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null
 		and (select count(*) from responses r where r.drill_id = d.id) = (select count(*) from drill_items i where i.drill_id = d.id)`,
 		s.course, s.account, r.DrillID, r.AnsweredAt)
@@ -308,11 +310,11 @@ type TopicAnswers struct {
 }
 
 // answersOf adds up an account's responses by the topics that the questions belong
-// to now. Answers to questions that a person kept unproven are left out: nothing
-// was shown about those.
+// to now. Answers to questions that were not cleared when they were given are left
+// out: nothing was shown about those.
 const answersOf = `select q.topic_id, count(*) as count, sum(r.weight * r.percent / 100.0) as right, sum(r.weight) as weight
-	from responses r join questions q on q.id = r.question_id join question_versions v on v.question_id = r.question_id and v.version = r.version
-	where r.course_id = $1 and r.account_id = $2 and v.verdict = 'cleared' group by 1`
+	from responses r join questions q on q.id = r.question_id
+	where r.course_id = $1 and r.account_id = $2 and r.verdict = 'cleared' group by 1`
 
 // Answers adds up an account's responses by topic.
 func Answers(ctx context.Context, db DB, s Scope) ([]TopicAnswers, error) {

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"encoding/json"
+	"strconv"
 	"time"
 
 	"github.com/google/uuid"
@@ -34,10 +35,11 @@ func AddBatch(ctx context.Context, db DB, s Scope, id uuid.UUID, brief json.RawM
 }
 
 const batchColumns = `b.id, b.brief, b.state, b.wanted, b.declined, b.failure, b.created_at, b.finished_at,
-	count(v.verdict) as drafted,
-	count(*) filter (where v.verdict = 'cleared') as cleared, count(*) filter (where v.verdict = 'held') as held,
-	count(*) filter (where v.verdict = 'faulted') as faulted, count(*) filter (where v.verdict = 'unproven') as unproven
-	from batches b left join questions q on q.batch_id = b.id left join question_versions v on v.question_id = q.id and v.version = 1`
+	count(q.id) as drafted,
+	count(*) filter (where p.verdict = 'cleared') as cleared, count(*) filter (where p.verdict = 'held') as held,
+	count(*) filter (where p.verdict = 'faulted') as faulted, count(*) filter (where p.verdict = 'unproven') as unproven
+	from batches b left join questions q on q.batch_id = b.id
+	left join lateral (select verdict from proofs p where p.question_id = q.id and p.version = 1 order by p.id limit 1) p on true`
 
 // Batches lists the latest batches of a course, newest first.
 func Batches(ctx context.Context, db DB, s Scope, limit int) ([]Batch, error) {
@@ -103,21 +105,41 @@ type Question struct {
 	Ordinal   int        `db:"ordinal"`
 }
 
-// Version is one version of a question with its proof.
+// Version is one version of a question with the proof of it that counts.
 type Version struct {
-	Version  int             `db:"version"`
-	Body     json.RawMessage `db:"body"`
+	Version int             `db:"version"`
+	Body    json.RawMessage `db:"body"`
+	Proof
+}
+
+// Proof is what the checks said of a version of a question. It never changes.
+type Proof struct {
+	ID       int64           `db:"proof_id"`
+	Revision int64           `db:"revision"` // of the course, at which it was made
+	Checks   int             `db:"checks"`   // the version of the checks that made it
 	Verdict  string          `db:"verdict"`
 	Findings json.RawMessage `db:"findings"`
 	Mend     json.RawMessage `db:"mend"`
+	Evidence []CitedPassage  `db:"-"` // what the findings show
 }
 
+// Name is a proof's id as others write it.
+func (p Proof) Name() string { return strconv.FormatInt(p.ID, 10) }
+
+// counting is the proof that counts for the newest version of a question q, counted
+// the same for any version v below.
+const counting = `select p.id as proof_id, p.revision, p.checks, p.verdict, p.findings, coalesce(p.mend, 'null'::jsonb) as mend
+	from proofs p where p.question_id = q.id and p.version = q.version order by p.id desc limit 1`
+
+const countingOfVersion = `select p.id as proof_id, p.revision, p.checks, p.verdict, p.findings, coalesce(p.mend, 'null'::jsonb) as mend
+	from proofs p where p.question_id = v.question_id and p.version = v.version order by p.id desc limit 1`
+
 // mend is the correction as it is stored: null where there is none.
-func (v Version) mend() any {
-	if len(v.Mend) == 0 {
+func (p Proof) mend() any {
+	if len(p.Mend) == 0 {
 		return nil
 	}
-	return v.Mend
+	return p.Mend
 }
 
 // NewQuestion is a question to be stored for the first time.
@@ -130,8 +152,8 @@ type NewQuestion struct {
 
 // CitedPassage is a passage that a question was drawn from.
 type CitedPassage struct {
-	Source  uuid.UUID
-	Passage string
+	Source  uuid.UUID `json:"source_id"`
+	Passage string    `json:"passage_id"`
 }
 
 // HasQuestion says whether a batch has a question of a fingerprint.
@@ -155,22 +177,40 @@ func AddQuestion(ctx context.Context, db DB, s Scope, q NewQuestion, now time.Ti
 }
 
 func addVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, cites []CitedPassage, by *uuid.UUID, now time.Time) error {
-	_, err := db.Exec(ctx, `insert into question_versions (question_id, version, body, verdict, findings, mend, made_by, created_at)
-		values ($1, $2, $3, $4, $5, $6, $7, $8)`, id, v.Version, v.Body, v.Verdict, v.Findings, v.mend(), by, now)
+	_, err := db.Exec(ctx, `insert into question_versions (question_id, version, body, made_by, created_at) values ($1, $2, $3, $4, $5)`, id, v.Version, v.Body, by, now)
 	if err != nil {
 		return err
 	}
 	if _, err := db.Exec(ctx, `delete from cites where question_id = $1`, id); err != nil {
 		return err
 	}
-	for _, c := range cites {
-		if _, err := db.Exec(ctx, `insert into cites (question_id, source_id, passage_id)
-			select $1, p.source_id, p.id from passages p where p.course_id = $2 and p.source_id = $3 and p.id = $4 on conflict do nothing`,
-			id, s.course, c.Source, c.Passage); err != nil {
-			return err
-		}
+	if err := cite(ctx, db, id, cites, true); err != nil {
+		return err
 	}
-	return nil
+	return addProof(ctx, db, id, v, now)
+}
+
+// addProof adds a proof of a version, with what it shows as evidence.
+func addProof(ctx context.Context, db DB, id uuid.UUID, v Version, now time.Time) error {
+	_, err := db.Exec(ctx, `insert into proofs (question_id, version, revision, checks, verdict, findings, mend, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+		id, v.Version, v.Revision, v.Checks, v.Verdict, v.Findings, v.mend(), now)
+	if err != nil {
+		return err
+	}
+	if _, err := db.Exec(ctx, `delete from cites where question_id = $1 and not drawn`, id); err != nil {
+		return err
+	}
+	return cite(ctx, db, id, v.Evidence, false)
+}
+
+// cite stores what a question was drawn from, or what its proof shows as evidence.
+func cite(ctx context.Context, db DB, id uuid.UUID, cites []CitedPassage, drawn bool) error {
+	if len(cites) == 0 {
+		return nil
+	}
+	_, err := db.Exec(ctx, `insert into cites (question_id, source_id, passage_id, drawn)
+		select $1, source_id, passage_id, $3 from jsonb_to_recordset($2) as c(source_id uuid, passage_id text) on conflict do nothing`, id, encoded(cites), drawn)
+	return err
 }
 
 // AddVersion stores a new version of a question that was read at the version
@@ -187,16 +227,14 @@ func AddVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, from int, v V
 	return addVersion(ctx, db, s, id, v, cites, &s.account, now)
 }
 
-// AddProof replaces the verdict of a question's newest version, after its
-// sources have changed.
-func AddProof(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, state string) error {
+// AddProof adds a proof of a question's newest version, which counts from now on, and
+// says ErrNotFound where there is a newer version.
+func AddProof(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, state string, now time.Time) error {
 	if err := changed(ctx, db, `update questions set verdict = $4, state = $5 where course_id = $1 and id = $2 and version = $3`,
 		s.course, id, v.Version, v.Verdict, state); err != nil {
 		return err
 	}
-	_, err := db.Exec(ctx, `update question_versions set verdict = $3, findings = $4, mend = $5 where question_id = $1 and version = $2`,
-		id, v.Version, v.Verdict, v.Findings, v.mend())
-	return err
+	return addProof(ctx, db, id, v, now)
 }
 
 const questionColumns = `q.id, q.batch_id, q.topic_id, q.statement_id, q.placed_by, q.placed_sure, q.state, q.kept_by is not null as kept, q.version, q.verdict, q.kind, q.level, q.title, u.at as uncovered, q.ordinal
@@ -217,8 +255,8 @@ func QuestionOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Question, er
 
 // VersionOf reads one version of a question.
 func VersionOf(ctx context.Context, db DB, s Scope, id uuid.UUID, version int) (Version, error) {
-	return one[Version](ctx, db, `select v.version, v.body, v.verdict, v.findings, coalesce(v.mend, 'null'::jsonb) as mend
-		from question_versions v join questions q on q.id = v.question_id
+	return one[Version](ctx, db, `select v.version, v.body, p.*
+		from question_versions v join questions q on q.id = v.question_id join lateral (`+countingOfVersion+`) p on true
 		where q.course_id = $1 and q.id = $2 and v.version = $3`, s.course, id, version)
 }
 
@@ -262,23 +300,12 @@ func HeldQuestions(ctx context.Context, db DB, s Scope) ([]Held, error) {
 	return all[Held](ctx, db, `select topic_id, level, count(*) as count from questions where course_id = $1 and state <> 'dropped' group by 1, 2`, s.course)
 }
 
-// DrawnFrom lists the questions drawn from a source, dropped ones left out.
-func DrawnFrom(ctx context.Context, db DB, s Scope, source uuid.UUID) ([]Question, error) {
-	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped'
-		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3)`, s.course, s.account, source)
-}
-
-// DrawnFromNothing lists the questions that were drawn from passages a source
-// no longer has, dropped ones left out.
-func DrawnFromNothing(ctx context.Context, db DB, s Scope, source uuid.UUID) ([]Question, error) {
-	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped'
-		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3
-			and not exists (select 1 from passages p where p.source_id = c.source_id and p.id = c.passage_id))`, s.course, s.account, source)
-}
-
-// DrawnFromPassages lists the questions drawn from some passages of a source,
+// CountCut counts the questions that were drawn from passages a source no longer has,
 // dropped ones left out.
-func DrawnFromPassages(ctx context.Context, db DB, s Scope, source uuid.UUID, passages []string) ([]Question, error) {
-	return all[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.state <> 'dropped'
-		and exists (select 1 from cites c where c.question_id = q.id and c.source_id = $3 and c.passage_id = any($4))`, s.course, s.account, source, passages)
+func CountCut(ctx context.Context, db DB, s Scope, source uuid.UUID) (int, error) {
+	var n int
+	err := db.QueryRow(ctx, `select count(*) from questions q where q.course_id = $1 and q.state <> 'dropped'
+		and exists (select 1 from cites c where c.question_id = q.id and c.drawn and c.source_id = $2
+			and not exists (select 1 from passages p where p.source_id = c.source_id and p.id = c.passage_id))`, s.course, source).Scan(&n)
+	return n, err
 }

@@ -115,7 +115,7 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 	}
 	rows := make([][]any, len(passages))
 	for i, p := range passages {
-		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.StatementID, cmp.Or(p.By, "words"), p.Placement.Sure, p.Facts, doc.Language, p.Recognised, p.Picture}
+		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.StatementID, cmp.Or(p.By, "words"), p.Placement.Sure, doc.Language, p.Recognised, p.Picture}
 	}
 	type copier interface {
 		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
@@ -131,7 +131,7 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 		return err
 	}
 	_, err := db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
-		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "statement_id", "placed_by", "placed_sure", "facts", "language", "confidence", "picture"}, pgx.CopyFromRows(rows))
+		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "statement_id", "placed_by", "placed_sure", "language", "confidence", "picture"}, pgx.CopyFromRows(rows))
 	return err
 }
 
@@ -156,7 +156,7 @@ func encoded(v any) json.RawMessage {
 const sourceColumns = `s.id, s.title, s.origin, s.kind, s.language, s.words, s.warnings, s.pages, s.standing, s.dated, s.version, s.address,
 	(select count(*) from passages p where p.source_id = s.id and p.kind <> 'heading') as passages,
 	(select count(distinct c.passage_id) from cites c join questions q on q.id = c.question_id
-	 where c.source_id = s.id and q.state <> 'dropped') as drawn`
+	 where c.source_id = s.id and c.drawn and q.state <> 'dropped') as drawn`
 
 // Sources lists a course's sources in the order they were brought.
 func Sources(ctx context.Context, db DB, s Scope) ([]Source, error) {
@@ -191,15 +191,17 @@ func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 	return changed(ctx, db, `delete from sources where course_id = $1 and id = $2`, s.course, id)
 }
 
-const passageColumns = `p.id, p.kind, p.text, p.rows, p.locator, p.facts, p.confidence, p.picture, p.topic_id, p.statement_id, p.placed_by, p.placed_sure,
-		coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
+const passageFields = `p.id, p.kind, p.text, p.rows, p.locator, coalesce(f.list, '[]') as facts, p.confidence, p.picture, p.topic_id, p.statement_id, p.placed_by, p.placed_sure`
+
+const passageColumns = passageFields + `, coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
 			from cites c join questions q on q.id = c.question_id
-			where c.source_id = p.source_id and c.passage_id = p.id and q.state <> 'dropped'), '{}') as verdicts`
+			where c.source_id = p.source_id and c.passage_id = p.id and c.drawn and q.state <> 'dropped'), '{}') as verdicts`
 
 // Passages reads a source's passages in reading order, with the verdicts of the
 // questions drawn from each.
 func Passages(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Passage, error) {
-	return all[Passage](ctx, db, `select `+passageColumns+` from passages p where p.course_id = $1 and p.source_id = $2 order by p.ordinal`, s.course, id)
+	return all[Passage](ctx, db, `select `+passageColumns+` from passages p left join facts f on f.source_id = p.source_id and f.passage_id = p.id
+		where p.course_id = $1 and p.source_id = $2 order by p.ordinal`, s.course, id)
 }
 
 // PassagesFrom reads a part of a source's passages from one on, counted from 0:
@@ -209,6 +211,7 @@ func PassagesFrom(ctx context.Context, db DB, s Scope, id uuid.UUID, from, most,
 	list, err := all[Passage](ctx, db, `select `+passageColumns+` from (
 			select *, sum(octet_length(text)) over (order by ordinal) - octet_length(text) as before
 			from (select * from passages where course_id = $1 and source_id = $2 and ordinal >= $3 order by ordinal limit $4) part) p
+		left join facts f on f.source_id = p.source_id and f.passage_id = p.id
 		where before < $5 order by p.ordinal`, s.course, id, from, most, bytes)
 	if err != nil {
 		return nil, false, err

@@ -116,7 +116,7 @@ func PlacePassage(ctx context.Context, db DB, s Scope, id uuid.UUID, passages []
 func FollowPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, passages []string) error {
 	_, err := db.Exec(ctx, `update questions q set topic_id = p.topic_id, statement_id = null, placed_by = 'passage', placed_sure = 100
 		from cites c join passages p on p.source_id = c.source_id and p.id = c.passage_id join sources s on s.id = c.source_id
-		where q.course_id = $1 and c.question_id = q.id and c.source_id = $2 and c.passage_id = any($3) and s.kind <> 'paper' and q.placed_by <> 'person'`,
+		where q.course_id = $1 and c.question_id = q.id and c.drawn and c.source_id = $2 and c.passage_id = any($3) and s.kind <> 'paper' and q.placed_by <> 'person'`,
 		s.course, id, passages)
 	return err
 }
@@ -162,7 +162,7 @@ func AskedQuestions(ctx context.Context, db DB, s Scope) ([]Asked, error) {
 			q.topic_id, q.statement_id, q.placed_by, q.placed_sure
 		from questions q join question_versions v on v.question_id = q.id and v.version = q.version
 		left join lateral (select s.kind, p.topic_id from cites c join sources s on s.id = c.source_id
-			join passages p on p.source_id = c.source_id and p.id = c.passage_id where c.question_id = q.id order by c.passage_id limit 1) c on true
+			join passages p on p.source_id = c.source_id and p.id = c.passage_id where c.question_id = q.id and c.drawn order by c.passage_id limit 1) c on true
 		where q.course_id = $1 and q.state <> 'dropped' and q.placed_by <> 'person' order by q.created_at, q.id`, s.course)
 }
 
@@ -178,7 +178,7 @@ type PastMarks struct {
 // question that states no marks counts one.
 func PastQuestions(ctx context.Context, db DB, s Scope) ([]PastMarks, error) {
 	return all[PastMarks](ctx, db, `select s.title as paper, q.topic_id, q.statement_id, coalesce(nullif((v.body->>'marks')::double precision, 0), 1) as marks
-		from sources s join cites c on c.source_id = s.id join questions q on q.id = c.question_id
+		from sources s join cites c on c.source_id = s.id and c.drawn join questions q on q.id = c.question_id
 		join question_versions v on v.question_id = q.id and v.version = q.version
 		where s.course_id = $1 and s.kind = 'paper' and q.state <> 'dropped' order by s.created_at, s.id, q.ordinal`, s.course)
 }

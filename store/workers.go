@@ -43,7 +43,7 @@ const jobAlive = `('available', 'pending', 'retryable', 'running', 'scheduled')`
 type Lost struct {
 	ID   int64  `db:"id"`
 	Kind string `db:"kind"`
-	Item string `db:"item"` // the batch or arrival
+	Item string `db:"item"` // the batch, arrival or course
 	Gone bool   `db:"gone"` // it was lost too often and is given up
 }
 
@@ -63,7 +63,7 @@ func TakeBack(ctx context.Context, db DB, worker string, doing []int64, now time
 			finalized_at = case when lost.times > $4 then $5::timestamptz end,
 			attempt = greatest(j.attempt - 1, 0), scheduled_at = $5
 		from lost where j.id = lost.id
-		returning j.id, j.kind, coalesce(j.args->>'batch', j.args->>'arrival') as item, lost.times > $4 as gone`,
+		returning j.id, j.kind, coalesce(j.args->>'batch', j.args->>'arrival', j.args->>'course') as item, lost.times > $4 as gone`,
 		worker, doing, now.Add(-WorkerSilence), most, now)
 }
 
@@ -92,6 +92,23 @@ func WaitingFor(ctx context.Context, db DB, account uuid.UUID, limit int) ([]Wai
 				and not exists (select 1 from river_job j where j.state in `+jobAlive+` and j.kind = 'draft' and j.args->>'batch' = b.id::text)
 		) w(kind, id, account_id, course_id, size, created_at)
 		order by row_number() over (partition by account_id order by size, created_at), size, created_at limit $2`, account, limit, draftedAs)
+}
+
+// Changed is a course whose changes have consequences that are not drawn yet.
+type Changed struct {
+	CourseID  uuid.UUID `db:"course_id"`
+	AccountID uuid.UUID `db:"account_id"` // who changed it
+}
+
+// ToSettle lists such courses that no job carries, one of each account for which no
+// other is being settled; with no account, of any.
+func ToSettle(ctx context.Context, db DB, account uuid.UUID, limit int) ([]Changed, error) {
+	return all[Changed](ctx, db, `select distinct on (account_id) course_id, account_id from (
+			select c.id as course_id, coalesce(c.changed_by, (select m.account_id from memberships m where m.course_id = c.id and m.role = 'owner' order by 1 limit 1)) as account_id
+			from courses c where c.settled < c.revision and c.stuck < c.revision) c
+		where account_id is not null and ($1 = '00000000-0000-0000-0000-000000000000'::uuid or account_id = $1)
+			and not exists (select 1 from river_job j where j.state in `+jobAlive+` and j.kind = 'settle' and j.args->>'account' = account_id::text)
+		order by account_id, course_id limit $2`, account, limit)
 }
 
 // Share is how much of what an account waits for is carried by a job, and how

@@ -19,19 +19,13 @@ const (
 	light = 512 << 10
 )
 
-// Draft queues the drafting of a batch.
-func (q *Queue) Draft(ctx context.Context, tx pgx.Tx, account, course, batch uuid.UUID) error {
-	return q.share(ctx, tx, account)
-}
-
-// Read queues the reading of an arrival.
-func (q *Queue) Read(ctx context.Context, tx pgx.Tx, account, course, arrival uuid.UUID) error {
-	return q.share(ctx, tx, account)
-}
-
-// share queues what an account waits for as far as it has places left: at most
-// half of those that there are, and one at least.
-func (q *Queue) share(ctx context.Context, tx pgx.Tx, account uuid.UUID) error {
+// Wake queues what an account waits for as far as it has places left: at most half of
+// those that there are, and one at least. Of the courses that it changed one after
+// another is settled, beside that.
+func (q *Queue) Wake(ctx context.Context, tx pgx.Tx, account uuid.UUID) error {
+	if err := q.settle(ctx, tx, account); err != nil {
+		return err
+	}
 	has, places, err := store.Share(ctx, tx, account, time.Now())
 	if err != nil {
 		return fmt.Errorf("looking for what is under way: %w", err)
@@ -63,9 +57,22 @@ func (q *Queue) share(ctx context.Context, tx pgx.Tx, account uuid.UUID) error {
 	return nil
 }
 
+func (q *Queue) settle(ctx context.Context, tx pgx.Tx, account uuid.UUID) error {
+	changed, err := store.ToSettle(ctx, tx, account, 1)
+	if err != nil {
+		return fmt.Errorf("looking for courses to be settled: %w", err)
+	}
+	for _, c := range changed {
+		if _, err := q.client.InsertTx(ctx, tx, settle{c.AccountID, c.CourseID}, &river.InsertOpts{Queue: consequences}); err != nil {
+			return fmt.Errorf("queueing a job: %w", err)
+		}
+	}
+	return nil
+}
+
 // next queues what an account waits for after one of its jobs.
 func (q *Queue) next(ctx context.Context, account uuid.UUID) {
-	err := pgx.BeginFunc(ctx, q.pool, func(tx pgx.Tx) error { return q.share(ctx, tx, account) })
+	err := pgx.BeginFunc(ctx, q.pool, func(tx pgx.Tx) error { return q.Wake(ctx, tx, account) })
 	if err != nil {
 		q.log.Warn("what an account waits for could not be queued; the watch does it", "account", account, "error", err)
 	}

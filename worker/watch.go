@@ -83,8 +83,11 @@ func (q *Queue) look(ctx context.Context) error {
 			continue
 		}
 		end := q.app.FailBatch
-		if job.Kind == (read{}).Kind() {
+		switch job.Kind {
+		case read{}.Kind():
 			end = func(ctx context.Context, id uuid.UUID) error { return q.app.FailArrival(ctx, id, false) }
+		case settle{}.Kind():
+			end = q.app.FailSettle
 		}
 		if err := end(ctx, item); err != nil {
 			return err
@@ -94,12 +97,19 @@ func (q *Queue) look(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	seen := map[uuid.UUID]bool{}
+	changed, err := store.ToSettle(ctx, q.pool, uuid.Nil, found)
+	if err != nil {
+		return err
+	}
+	accounts := map[uuid.UUID]bool{}
 	for _, w := range waiting {
-		if !seen[w.AccountID] {
-			seen[w.AccountID] = true
-			q.next(ctx, w.AccountID)
-		}
+		accounts[w.AccountID] = true
+	}
+	for _, c := range changed {
+		accounts[c.AccountID] = true
+	}
+	for account := range accounts {
+		q.next(ctx, account)
 	}
 	return store.ForgetWorkers(ctx, q.pool, time.Now().Add(-time.Hour))
 }

@@ -1,8 +1,8 @@
 // Package worker does the long work in the background, as River jobs on
 // PostgreSQL.
 //
-// What has to be done is a row that somebody asked for: an arrival to be read, a
-// batch to be drafted. A job carries a row; it is queued in the transaction that
+// What has to be done is a row: an arrival to be read, a batch to be drafted, a course
+// whose changes have consequences. A job carries a row; it is queued in the transaction that
 // asked for it where the account has a place left, else once it has one: an
 // account holds at most half of the places of all workers, and its small work
 // goes first (share.go). A worker shows life every few seconds; what one that has
@@ -53,11 +53,13 @@ const (
 	losses   = 8
 )
 
-// budget is how long one job may take, and reading how long the reading of one
-// file, which may be a book of pictures.
+// budget is how long one job may take, reading how long the reading of one file,
+// which may be a book of pictures, and settling how long a course with a great many
+// questions.
 const (
-	budget  = 10 * time.Minute
-	reading = 2 * time.Hour
+	budget   = 10 * time.Minute
+	reading  = 2 * time.Hour
+	settling = 2 * time.Hour
 )
 
 // recess is how long a job waits where the database was away.
@@ -67,11 +69,12 @@ const recess = 2 * time.Second
 // still told.
 const slack = 15 * time.Second
 
-// The queues: large work has places of its own, so that it never fills those of
-// small work.
+// The queues: large work has places of its own, so that it never fills those of small
+// work, and so have the consequences of changes.
 const (
-	small = river.QueueDefault
-	large = "large"
+	small        = river.QueueDefault
+	large        = "large"
+	consequences = "consequences"
 )
 
 // New makes a queue whose jobs run the journeys of an App.
@@ -80,13 +83,14 @@ func New(pool *pgxpool.Pool, a *app.App, log *slog.Logger) (*Queue, error) {
 	workers := river.NewWorkers()
 	river.AddWorker(workers, &drafter{queue: q})
 	river.AddWorker(workers, &reader{queue: q})
+	river.AddWorker(workers, &settler{queue: q})
 	client, err := river.NewClient(riverpgxv5.New(pool), &river.Config{
 		ID:                q.id,
 		Logger:            slog.New(slog.DiscardHandler), // jobs log what a person may act on themselves
 		MaxAttempts:       attempts,
 		JobTimeout:        budget,
 		FetchPollInterval: time.Second,
-		Queues:            map[string]river.QueueConfig{small: {MaxWorkers: q.places}, large: {MaxWorkers: max(1, q.places/2)}},
+		Queues:            map[string]river.QueueConfig{small: {MaxWorkers: q.places}, large: {MaxWorkers: max(1, q.places/2)}, consequences: {MaxWorkers: max(1, q.places/2)}},
 		Workers:           workers,
 	})
 	if err != nil {
@@ -180,6 +184,34 @@ func (r *reader) Work(ctx context.Context, job *river.Job[read]) error {
 	}, func(ctx context.Context, err error) error {
 		r.queue.log.Error("an arrival could not be read", "arrival", at.Arrival, "course", at.Course, "account", at.Account, "error", err)
 		return r.queue.app.FailArrival(ctx, at.Arrival, errors.Is(err, context.DeadlineExceeded))
+	})
+}
+
+// settle is the job of drawing the consequences of what changed in a course.
+type settle struct {
+	Account uuid.UUID `json:"account"` // who changed it
+	Course  uuid.UUID `json:"course"`
+}
+
+// Kind is the job's name in the queue.
+func (settle) Kind() string { return "settle" }
+
+type settler struct {
+	river.WorkerDefaults[settle]
+	queue *Queue
+}
+
+// Timeout is how long a course may take.
+func (s *settler) Timeout(*river.Job[settle]) time.Duration { return settling }
+
+// Work settles the course.
+func (s *settler) Work(ctx context.Context, job *river.Job[settle]) error {
+	at := job.Args
+	return s.queue.do(ctx, job.JobRow.ID, at.Account, job.Attempt, func(ctx context.Context) error {
+		return s.queue.app.RunSettle(ctx, at.Course)
+	}, func(ctx context.Context, err error) error {
+		s.queue.log.Error("a course could not be settled", "course", at.Course, "account", at.Account, "error", err)
+		return s.queue.app.FailSettle(ctx, at.Course)
 	})
 }
 

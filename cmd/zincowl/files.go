@@ -287,10 +287,9 @@ func covered(m *writer.Material, sources []writer.Source, topics []syllabus.Topi
 			}
 		}
 	}
-	facts := m.Facts()
 	for _, s := range sources {
 		for _, p := range s.Doc.Passages {
-			out.Passages = append(out.Passages, passageCoverage{p.ID, facts[p.ID], drawn[p.ID]})
+			out.Passages = append(out.Passages, passageCoverage{p.ID, m.Facts(s.ID, p.ID), drawn[p.ID]})
 		}
 	}
 	return out

@@ -14,6 +14,8 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"encoding/json"
+	"fmt"
 	"runtime"
 	"slices"
 	"strings"
@@ -68,9 +70,33 @@ type Fact struct {
 	// Article, of a definition, is what the term takes: "a", "an", "the" or "".
 	Article string `json:"article,omitempty"`
 	// At is the byte offset of the number of a limit within the quote.
-	At int `json:"-"`
-	// Equation is the formula as read, of a formula.
+	At int `json:"at,omitempty"`
+	// Written, of a formula, is the equation with the list of what its names mean, and
+	// Equation that as it is read.
+	Written  string         `json:"written,omitempty"`
 	Equation *maths.Formula `json:"-"`
+}
+
+// Version is the version of this reader. Facts that an earlier one read are read
+// again.
+const Version = 1
+
+// UnmarshalJSON reads a fact as it was written, its equation from what it was written
+// as.
+func (f *Fact) UnmarshalJSON(data []byte) error {
+	type plain Fact
+	if err := json.Unmarshal(data, (*plain)(f)); err != nil {
+		return err
+	}
+	if f.Type != Formula {
+		return nil
+	}
+	equation, ok := ReadFormula(f.Written)
+	if !ok {
+		return fmt.Errorf("reading a fact: “%s” is no formula", f.Written)
+	}
+	f.Equation = &equation
+	return nil
 }
 
 // Read draws the facts of a document's passages, in their order.

@@ -1,11 +1,15 @@
 package fact
 
 import (
+	"encoding/json"
+	"os"
+	"reflect"
 	"strings"
 	"testing"
 
 	"zincowl/core/maths"
 	"zincowl/core/source"
+	"zincowl/core/source/markdown"
 	"zincowl/tools/mangle"
 )
 
@@ -262,5 +266,33 @@ func TestTypedFormulaSaysWhatIsMissing(t *testing.T) {
 		if err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%.60s reads as %v, %v, want %q", text, f.Expr, err, says)
 		}
+	}
+}
+
+// What is stored of a fact is read back as the same fact, with its equation.
+func TestFactsAreStored(t *testing.T) {
+	kinds := map[Type]int{}
+	for _, name := range []string{"dosing-handbook.md", "disinfection-notes.md", "plant-and-rules.md"} {
+		data, err := os.ReadFile("../../demo/sources/" + name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, f := range Read(markdown.Read(name, data).Passages) {
+			stored, err := json.Marshal(f)
+			if err != nil {
+				t.Fatal(err)
+			}
+			var back Fact
+			if err := json.Unmarshal(stored, &back); err != nil {
+				t.Fatal(err)
+			}
+			if !reflect.DeepEqual(f, back) {
+				t.Errorf("%s is read back as %+v", stored, back)
+			}
+			kinds[f.Type]++
+		}
+	}
+	if kinds[Formula] == 0 || kinds[Limit] == 0 || kinds[Definition] == 0 {
+		t.Errorf("only %v were stored", kinds)
 	}
 }

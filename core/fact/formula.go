@@ -22,7 +22,8 @@ func formulas(p source.Passage, following []source.Passage) []Fact {
 			continue
 		}
 		quote := s.Text
-		f, ok := ReadFormula(quote)
+		written := quote
+		f, ok := ReadFormula(written)
 		if !ok {
 			list := ""
 			for _, next := range following {
@@ -34,10 +35,12 @@ func formulas(p source.Passage, following []source.Passage) []Fact {
 			if list == "" {
 				if rest := p.Text[s.End:]; strings.HasPrefix(strings.TrimSpace(strings.ToLower(rest)), "where") {
 					quote = p.Text[s.Start:]
-					f, ok = ReadFormula(quote)
+					written = quote
+					f, ok = ReadFormula(written)
 				}
 			} else {
-				f, ok = ReadFormula(strings.TrimRight(strings.TrimSpace(quote), ".:,") + " where " + strings.TrimPrefix(strings.ReplaceAll(list, ", where", ","), ", "))
+				written = strings.TrimRight(strings.TrimSpace(quote), ".:,") + " where " + strings.TrimPrefix(strings.ReplaceAll(list, ", where", ","), ", ")
+				f, ok = ReadFormula(written)
 			}
 		}
 		if !ok {
@@ -45,7 +48,7 @@ func formulas(p source.Passage, following []source.Passage) []Fact {
 		}
 		subject := f.Subject()
 		out = append(out, finish(Fact{
-			Type: Formula, Quote: quote, Subject: subject.Meaning, Predicate: "=", Object: f.Expr.String(), Equation: &f,
+			Type: Formula, Quote: quote, Subject: subject.Meaning, Predicate: "=", Object: f.Expr.String(), Written: written, Equation: &f,
 		}, p))
 	}
 	return out

@@ -23,7 +23,7 @@ func (x *examination) grounding() []Finding {
 
 func (x *examination) ground(c question.Cite) Finding {
 	f := Finding{Check: "grounding", At: "cites", Title: "Evidence"}
-	at, ok := x.library.passages[c.Passage]
+	at, ok := x.library.cited(c)
 	if !ok {
 		f.Verdict, f.Title = Unsure, "The evidence is gone"
 		f.Says = "The passage this question was drawn from is no longer in the sources."
@@ -35,7 +35,7 @@ func (x *examination) ground(c question.Cite) Finding {
 		f.Says = "These words do not stand in the passage they are said to come from."
 		return f
 	}
-	for _, o := range x.library.overruled[c.Passage] {
+	for _, o := range x.library.overruled[at.at()] {
 		if strings.Contains(source.Fold(c.Quote), source.Fold(o.lost.Quote)) || strings.Contains(source.Fold(o.lost.Quote), source.Fold(c.Quote)) {
 			f.Verdict, f.Title = Fail, "Another source overrules it"
 			f.Says = fmt.Sprintf("“%s” counts more, or is newer, and says “%s”.", x.library.titles[o.by.source], o.by.Quote)
@@ -70,7 +70,7 @@ func (x *examination) held(c question.Cite) (string, bool) {
 			return "", false
 		}
 		for _, e := range solved.by {
-			if e.Passage == c.Passage && strings.Contains(source.Fold(c.Quote), source.Fold(e.Quote)) {
+			if at, _ := x.library.cited(c); e.at() == at.at() && strings.Contains(source.Fold(c.Quote), source.Fold(e.Quote)) {
 				return e.Text, true
 			}
 		}

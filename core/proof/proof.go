@@ -16,7 +16,9 @@
 package proof
 
 import (
+	"cmp"
 	"context"
+	"slices"
 	"strings"
 	"time"
 
@@ -89,6 +91,7 @@ type Source struct {
 	ID       string
 	Title    string
 	Doc      source.Document
+	Facts    []fact.Fact // that were read of it before; nil where they are to be read
 	Standing source.Standing
 	Dated    time.Time
 }
@@ -97,14 +100,18 @@ type Source struct {
 // may be shared.
 type Library struct {
 	titles   map[string]string
-	passages map[string]place
+	passages map[at]place
+	named    map[string]at // passages by their ids alone
 	terms    []entry
 	limits   []entry
 	formulas []formula
 	sheet    *sheet.Sheet // of the formulas, in the same order
 
-	overruled map[string][]overruling // by passage
+	overruled map[at][]overruling
 }
+
+// at is where a passage is found: two sources may have the same one.
+type at struct{ source, passage string }
 
 // overruling is a claim with the one of another source that stands instead.
 type overruling struct{ lost, by entry }
@@ -112,6 +119,19 @@ type overruling struct{ lost, by entry }
 type place struct {
 	source  string
 	passage source.Passage
+}
+
+func (p place) at() at { return at{p.source, p.passage.ID} }
+
+// cited finds the passage that a question cites. Where its source goes by another
+// name here, the passage is known by its text.
+func (l *Library) cited(c question.Cite) (place, bool) {
+	if _, known := l.titles[c.Source]; known {
+		p, ok := l.passages[at{c.Source, c.Passage}]
+		return p, ok
+	}
+	p, ok := l.passages[l.named[c.Passage]]
+	return p, ok
 }
 
 // entry is a fact with where it stands.
@@ -139,19 +159,23 @@ func NewLibrary(sources []Source) *Library {
 // NewLibraryContext reads sources for proofing as long as somebody waits for it;
 // the error is the context's.
 func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) {
-	l := &Library{titles: map[string]string{}, passages: map[string]place{}, overruled: map[string][]overruling{}}
+	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, overruled: map[at][]overruling{}}
 	var claims []fact.Claim
 	var claimed []entry
 	for _, s := range sources {
 		l.titles[s.ID] = s.Title
 		for _, p := range s.Doc.Passages {
-			l.passages[p.ID] = place{s.ID, p}
+			here := at{s.ID, p.ID}
+			l.passages[here], l.named[p.ID] = place{s.ID, p}, here
 		}
-		for _, f := range fact.ReadParts(ctx, s.Doc.Passages, nil) {
+		if s.Facts == nil {
+			s.Facts = fact.ReadParts(ctx, s.Doc.Passages, nil)
+		}
+		for _, f := range s.Facts {
 			if err := ctx.Err(); err != nil {
 				return nil, err
 			}
-			e := entry{Fact: f, place: l.passages[f.Passage]}
+			e := entry{Fact: f, place: l.passages[at{s.ID, f.Passage}]}
 			switch f.Type {
 			case fact.Definition:
 				e.term, e.meaning, e.stems = words(f.Subject), words(f.Object), language.Stems(f.Object)
@@ -170,7 +194,7 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 		by, gone := lost[i]
 		switch {
 		case gone:
-			l.overruled[e.Fact.Passage] = append(l.overruled[e.Fact.Passage], overruling{e, claimed[by]})
+			l.overruled[e.at()] = append(l.overruled[e.at()], overruling{e, claimed[by]})
 		case e.Type == fact.Formula:
 			l.formulas = append(l.formulas, formula{e, *e.Equation})
 		default:
@@ -185,15 +209,22 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 	return l, ctx.Err()
 }
 
-// Overruled lists the passages that hold what another source overrules, by the
-// ids of their sources.
-func (l *Library) Overruled() map[string][]string {
-	out := map[string][]string{}
-	for passage := range l.overruled {
-		at := l.passages[passage]
-		out[at.source] = append(out[at.source], passage)
+// Overruling is a passage that holds what another source overrules, and the passage
+// that stands instead.
+type Overruling struct{ Source, Passage, BySource, ByPassage string }
+
+// Overruled lists all of them, in order.
+func (l *Library) Overruled() []Overruling {
+	var out []Overruling
+	for _, list := range l.overruled {
+		for _, o := range list {
+			out = append(out, Overruling{o.lost.source, o.lost.passage.ID, o.by.source, o.by.passage.ID})
+		}
 	}
-	return out
+	slices.SortFunc(out, func(a, b Overruling) int {
+		return cmp.Or(cmp.Compare(a.Source, b.Source), cmp.Compare(a.Passage, b.Passage), cmp.Compare(a.BySource, b.BySource), cmp.Compare(a.ByPassage, b.ByPassage))
+	})
+	return slices.Compact(out)
 }
 
 func (l *Library) evidence(e entry, holds string) []Evidence {
@@ -227,6 +258,9 @@ var checks = []func(*examination) []Finding{
 	(*examination).distinctOptions,
 	(*examination).grounding,
 }
+
+// Version is the version of the checks. What earlier ones said is said again.
+const Version = 1
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

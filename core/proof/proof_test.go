@@ -12,6 +12,7 @@ import (
 	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/source"
+	"zincowl/core/source/markdown"
 	"zincowl/core/source/reader"
 	"zincowl/core/writer"
 )
@@ -281,7 +282,7 @@ func TestTheHigherStandingWins(t *testing.T) {
 			t.Errorf("%s is %s: %+v", q.Stem, r.Verdict, r.Findings)
 		}
 	}
-	if len(l.Overruled()["notes"]) != 1 {
+	if o := l.Overruled(); len(o) != 1 || o[0].Source != "notes" || o[0].BySource != "rules" {
 		t.Errorf("overruled are %v", l.Overruled())
 	}
 	both := writer.Study([]writer.Source{{ID: "notes", Title: "Notes", Doc: notes, Standing: source.Notes}, {ID: "rules", Title: "Rules", Doc: rules, Standing: source.Rules}})
@@ -298,5 +299,36 @@ func BenchmarkExamine(b *testing.B) {
 	b.ResetTimer()
 	for i := 0; b.Loop(); i++ {
 		Examine(qs[i%len(qs)], l)
+	}
+}
+
+// Two sources that hold the same paragraph are told apart: the evidence is the one that
+// is cited, and taking the other out leaves it.
+func TestEqualParagraphs(t *testing.T) {
+	doc := markdown.Read("Pasted text", []byte("A clearwell is a covered tank that stores finished water.\n\nA weir is a plate that water flows over.\n"))
+	sources := []Source{{ID: "first", Title: "First", Doc: doc}, {ID: "second", Title: "Second", Doc: doc}}
+	q := question.Question{
+		Kind: question.Blanks, Level: question.Easy, Stem: "A <<1>> is a covered tank that stores finished water.", Key: question.Key{Blanks: [][]string{{"clearwell"}}},
+		Cites: []question.Cite{{Source: "first", Passage: doc.Passages[0].ID, Quote: "A clearwell is a covered tank that stores finished water."}},
+	}
+	for name, c := range map[string]struct {
+		sources []Source
+		verdict Verdict
+	}{"both": {sources, Cleared}, "the one that is cited": {sources[:1], Cleared}, "the other": {sources[1:], Cleared}} {
+		r := Examine(q, NewLibrary(c.sources))
+		if r.Verdict != c.verdict {
+			t.Errorf("%s: %s, %+v", name, r.Verdict, r.Findings)
+		}
+		for _, f := range r.Findings {
+			for _, e := range f.Evidence {
+				if name != "the other" && e.Source != "first" {
+					t.Errorf("%s: the evidence is from %q", name, e.Source)
+				}
+			}
+		}
+	}
+	other := []Source{sources[1], {ID: "first", Title: "First", Doc: markdown.Read("Pasted text", []byte("A weir is a plate that water flows over.\n"))}}
+	if r := Examine(q, NewLibrary(other)); r.Verdict != Held {
+		t.Errorf("a passage that its own source no longer has is evidence: %s", r.Verdict)
 	}
 }

@@ -102,14 +102,15 @@ func (x *examination) answer() (*solution, string) {
 	if len(x.library.formulas) == 0 {
 		return nil, ""
 	}
-	cited := map[string]bool{}
+	cited := map[at]bool{}
 	for _, c := range x.Cites {
-		cited[c.Passage] = true
+		p, _ := x.library.cited(c)
+		cited[p.at()] = true
 	}
 	all := x.library.sheet.Answers(x.Stem)
 	var near []sheet.Answer
 	for _, a := range all {
-		if !slices.ContainsFunc(a.Formulas, func(i int) bool { return !cited[x.library.formulas[i].Passage] }) {
+		if !slices.ContainsFunc(a.Formulas, func(i int) bool { return !cited[x.library.formulas[i].at()] }) {
 			near = append(near, a)
 		}
 	}

@@ -15,7 +15,6 @@ import (
 	"errors"
 	"fmt"
 	"hash/fnv"
-	"maps"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -32,6 +31,7 @@ type Source struct {
 	ID       string
 	Title    string
 	Doc      source.Document
+	Facts    []fact.Fact       // that were read of it before; nil where they are to be read
 	Topics   map[string]string // passage id to topic id
 	Standing source.Standing
 	Dated    time.Time
@@ -42,8 +42,11 @@ type Source struct {
 type Material struct {
 	terms []term  // every definition
 	ideas []*idea // in the order of the sources
-	facts map[string]int
+	facts map[where]int
 }
+
+// where is where a passage is found: two sources may have the same one.
+type where struct{ source, passage string }
 
 // term is a definition with where it stands.
 type term struct {
@@ -77,7 +80,7 @@ func Study(sources []Source) *Material {
 // StudyContext studies the sources as long as somebody waits for it; the error is
 // the context's.
 func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
-	m := &Material{facts: map[string]int{}}
+	m := &Material{facts: map[where]int{}}
 	var equations []equation
 	var limits, claimed []term
 	var claims []fact.Claim
@@ -88,8 +91,12 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		for _, p := range src.Doc.Passages {
 			byID[p.ID] = p
 		}
-		for _, f := range fact.ReadParts(ctx, src.Doc.Passages, nil) {
-			m.facts[f.Passage]++
+		facts := src.Facts
+		if facts == nil {
+			facts = fact.ReadParts(ctx, src.Doc.Passages, nil)
+		}
+		for _, f := range facts {
+			m.facts[where{src.ID, f.Passage}]++
 			t := term{Fact: f, src: src, passage: byID[f.Passage], topic: src.Topics[f.Passage]}
 			switch f.Type {
 			case fact.Definition:
@@ -127,8 +134,8 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	return m, ctx.Err()
 }
 
-// Facts says how many facts were read from each passage, by its id.
-func (m *Material) Facts() map[string]int { return maps.Clone(m.facts) }
+// Facts says how many facts were read from a passage of a source.
+func (m *Material) Facts(source, passage string) int { return m.facts[where{source, passage}] }
 
 // Bears says how many different questions the material can bear for a topic
 // and a level. An idea that gives another question with each draw counts as
@@ -285,14 +292,14 @@ type picker struct {
 	order    []uint32
 	uses     []int
 	topics   map[string]int
-	passages map[string]int
+	passages map[where]int
 	subjects map[string]int
 	failures map[string]string
 	stems    map[string]bool // asked in this batch, in whatever kind
 }
 
 func newPicker(m *Material, b Brief) *picker {
-	p := &picker{brief: b, topics: map[string]int{}, passages: map[string]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}}
+	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}}
 	for _, i := range m.ideas {
 		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) && (!i.turned || b.turnsRound()) {
 			p.ideas = append(p.ideas, i)
@@ -354,7 +361,7 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 			}
 			p.stems[q.Asks()] = true
 			p.topics[i.topic]++
-			p.passages[i.passage]++
+			p.passages[where{i.source, i.passage}]++
 			p.subjects[i.subject]++
 			return true, nil
 		}
@@ -370,7 +377,7 @@ func (p *picker) best(s slot) int {
 		if s.level != "" && i.level != s.level || i.kind != s.kind || p.uses[n] > 0 && !i.many || p.uses[n] > tries/4 {
 			continue
 		}
-		score := [5]int{p.uses[n], p.subjects[i.subject], p.topics[i.topic], p.passages[i.passage], int(p.order[n] >> 1)}
+		score := [5]int{p.uses[n], p.subjects[i.subject], p.topics[i.topic], p.passages[where{i.source, i.passage}], int(p.order[n] >> 1)}
 		if at < 0 || slices.Compare(score[:], low[:]) < 0 {
 			at, low = n, score
 		}

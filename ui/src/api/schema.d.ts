@@ -743,6 +743,8 @@ export interface components {
             title: string;
         };
         "Accept-correctionRequest": {
+            /** @description the proof that showed the correction */
+            proof: string;
             /** Format: int64 */
             version: number;
         };
@@ -885,6 +887,8 @@ export interface components {
             /** @description the right side, of a match */
             matches: components["schemas"]["ShownOption"][];
             options: components["schemas"]["ShownOption"][];
+            /** @description which proof counts; a correction is accepted as this one showed it */
+            proof: string;
             /** Format: date-time */
             rests_until?: string;
             revealed?: components["schemas"]["RevealedProof"];
@@ -990,10 +994,21 @@ export interface components {
              * @description topics estimated below the pass mark
              */
             gaps: number;
+            /**
+             * Format: int64
+             * @description of the questions that are proofed again because of it
+             */
+            proofed: number;
             /** Format: int64 */
             ready: number;
+            /** @description what changed in the sources or the outline is being followed up */
+            settling: boolean;
             /** Format: int64 */
             sources: number;
+            /** @description it could not be followed up, and is tried again with the next change */
+            stuck: boolean;
+            /** Format: int64 */
+            to_proof: number;
             /** Format: int64 */
             waiting: number;
         };

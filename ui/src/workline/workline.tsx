@@ -18,7 +18,7 @@ interface Station {
 const stations: Station[] = [
   { path: "sources", name: "Sources", count: (c) => c.counts.sources, counts: (n) => `${n} sources`, busy: (c) => c.counts.arriving > 0 },
   { path: "draft", name: "Draft", count: (c) => c.counts.drafting, counts: (n) => `${n} under way`, busy: (c) => c.counts.drafting > 0, editors: true },
-  { path: "proof", name: "Proof", count: (c) => c.counts.waiting, counts: (n) => `${n} waiting`, editors: true },
+  { path: "proof", name: "Proof", count: (c) => c.counts.waiting, counts: (n) => `${n} waiting`, busy: (c) => c.counts.settling, editors: true },
   { path: "drill", name: "Drill", count: (c) => c.counts.ready, counts: (n) => `${n} questions ready` },
   { path: "gaps", name: "Gaps", count: (c) => c.counts.gaps, counts: (n) => `${n} topics below the pass mark` },
 ];

@@ -46,7 +46,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
     act.mutate(() => take(api.PUT("/api/courses/{course}/questions/{question}/state", { ...path, body: { state, version: q.version } })), { onSuccess: () => go && next() });
   };
   const accept = () => {
-    if (q) act.mutate(() => take(api.POST("/api/courses/{course}/questions/{question}/correction", { ...path, body: { version: q.version } })));
+    if (q) act.mutate(() => take(api.POST("/api/courses/{course}/questions/{question}/correction", { ...path, body: { version: q.version, proof: q.proof } })));
   };
   const edit = async () => {
     if (q && !q.revealed) await uncover();

@@ -44,6 +44,7 @@ export function ProofStation() {
       <section className="mt-4 flex-1 border border-b-0 border-line bg-paper px-5 py-8 desk:ml-[76px] desk:rounded-tl-sheet desk:px-[52px]">
         <Nothing title="The bench is clear">
           <p>Drafts that the proof could not clear wait here to be kept, edited or dropped. Nothing waits now.</p>
+          <Anew counts={about.counts} />
           <Button tone="main" onClick={() => void go(`/courses/${course}/draft`)}>
             Go to Draft
           </Button>
@@ -59,6 +60,7 @@ export function ProofStation() {
         <p>
           <b>{left.length} waiting</b> <span className="text-ink-2">· {data.length - left.length} in the bank</span>
         </p>
+        <Anew counts={about.counts} />
         <Groups course={course} groups={waiting} />
         {judged.length > 0 && (
           <details className="mt-4 border-t border-line pt-2" open={inJudged || data.length <= few}>
@@ -69,6 +71,17 @@ export function ProofStation() {
       </nav>
       {id && <BenchedQuestion key={id} course={course} id={id} topics={about.topics} next={() => step(1)} left={left.filter((q) => !q.uncovered && q.id !== id).length} />}
     </div>
+  );
+}
+
+/** Anew says that what changed is being followed up, and how far. */
+function Anew({ counts: c }: { counts: Course["counts"] }) {
+  if (c.stuck) return <p className="pt-1 pr-3 text-[13px] text-fault">What changed in the sources could not be followed up; it is tried again with the next change.</p>;
+  if (!c.settling) return null;
+  return (
+    <p role="status" className="pt-1 pr-3 text-[13px] text-ink-2">
+      The sources changed. {c.to_proof > 0 ? `${c.proofed} of ${c.to_proof} questions are proofed again.` : "What rests on them is proofed again."}
+    </p>
   );
 }
 

@@ -1,0 +1,185 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"zincowl/core/fact"
+	"zincowl/core/proof"
+	"zincowl/core/source"
+	"zincowl/store"
+)
+
+// Passage is a passage in the reading view.
+type Passage struct {
+	ID       string          `json:"id"`
+	Kind     string          `json:"kind"`
+	Text     string          `json:"text"`
+	Rows     [][]string      `json:"rows,omitempty"`
+	Locator  source.Locator  `json:"locator"`
+	TopicID  *uuid.UUID      `json:"topic_id,omitempty"`
+	Sure     int             `json:"sure" doc:"how sure the topic is, per cent"`
+	By       string          `json:"by" enum:"words,person" doc:"who gave the topic"`
+	Verdicts []proof.Verdict `json:"verdicts" enum:"cleared,held,faulted,unproven" doc:"of the questions drawn from it"`
+	Facts    []Found         `json:"facts" doc:"what was read in it"`
+
+	Confidence int            `json:"confidence,omitempty" doc:"of text recognised in a picture, per cent"`
+	File       string         `json:"file,omitempty" doc:"of a picture, its name"`
+	Caption    string         `json:"caption,omitempty"`
+	Labels     []source.Label `json:"labels,omitempty" doc:"what is written in a picture"`
+}
+
+// Found is a fact as the margin lists it.
+type Found struct {
+	Type  fact.Type `json:"type"`
+	Name  string    `json:"name"`
+	Says  string    `json:"says"`
+	LaTeX string    `json:"latex,omitempty"`
+	Units string    `json:"units,omitempty" doc:"what is wrong with the units of a formula"`
+	Steps []string  `json:"steps,omitempty" doc:"of a procedure"`
+}
+
+// Reading is a source with its passages, or a part of them.
+type Reading struct {
+	Source
+	List []Passage `json:"list"`
+	Next int       `json:"next" doc:"where to go on reading; 0 at the end"`
+}
+
+// readingPart is how many passages are read at once, and readingBytes of how much
+// text, but one.
+const (
+	readingPart  = 2000
+	readingBytes = 2 << 20
+)
+
+// Reading opens a source in place, from a passage on counted from 0.
+func (a *App) Reading(ctx context.Context, account, course, id uuid.UUID, from int) (Reading, error) {
+	var out Reading
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		src, err := store.SourceOf(ctx, a.pool, s, id)
+		if err != nil {
+			return err
+		}
+		out.Source, out.List = sourceView(src), []Passage{}
+		stored, more, err := store.PassagesFrom(ctx, a.pool, s, id, from, readingPart, readingBytes)
+		if err != nil {
+			return err
+		}
+		if more {
+			out.Next = from + len(stored)
+		}
+		for i, p := range passages(stored) {
+			view := Passage{p.ID, string(p.Kind), p.Text, p.Rows, p.Locator, stored[i].TopicID, stored[i].Sure, stored[i].By, []proof.Verdict{}, []Found{}, p.Confidence, p.File, p.Caption, p.Labels}
+			for _, v := range stored[i].Verdicts {
+				view.Verdicts = append(view.Verdicts, proof.Verdict(v))
+			}
+			var facts []fact.Fact
+			if err := json.Unmarshal(stored[i].Facts, &facts); err != nil {
+				return fmt.Errorf("reading the facts of a passage: %w", err)
+			}
+			for _, f := range facts {
+				view.Facts = append(view.Facts, foundIn(f))
+			}
+			out.List = append(out.List, view)
+		}
+		return nil
+	})
+	return out, err
+}
+
+// foundIn is a fact as the margin lists it.
+func foundIn(f fact.Fact) Found {
+	item := Found{Type: f.Type, Name: f.Subject, Says: f.Object}
+	switch f.Type {
+	case fact.Limit:
+		item.Name, item.Says = f.Object, f.Quote
+	case fact.Sequence:
+		item.Says, item.Steps = f.Quote, f.Steps
+	case fact.Comparison:
+		if f.Predicate == "against" {
+			item.Name += " against " + f.Object
+		}
+		item.Says = f.Quote
+	case fact.Formula:
+		item.LaTeX = f.Equation.LaTeX()
+		item.Says = f.Equation.Text
+		if err := f.Equation.CheckUnits(); err != nil {
+			item.Units = err.Error()
+		}
+	}
+	return item
+}
+
+// Hit is a passage that a search over all sources found.
+type Hit struct {
+	SourceID uuid.UUID      `json:"source_id"`
+	Title    string         `json:"title" doc:"of the source"`
+	Passage  string         `json:"passage"`
+	Locator  source.Locator `json:"locator"`
+	Excerpt  []Excerpt      `json:"excerpt" nullable:"false"`
+}
+
+// Excerpt is a piece of a passage; those that were sought are set off.
+type Excerpt struct {
+	Text   string `json:"text"`
+	Sought bool   `json:"sought,omitempty"`
+}
+
+// Search finds words in all sources of a course, the best passages first.
+func (a *App) Search(ctx context.Context, account, course uuid.UUID, words string) ([]Hit, error) {
+	out := []Hit{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		found, err := store.Search(ctx, a.pool, s, words)
+		for _, h := range found {
+			out = append(out, Hit{h.SourceID, h.Title, h.Passage, h.Locator, excerpt(h.Excerpt)})
+		}
+		return err
+	})
+	return out, err
+}
+
+// excerpt parts an excerpt at the marks around what was sought.
+func excerpt(text string) []Excerpt {
+	out := []Excerpt{}
+	for text != "" {
+		before, rest, ok := strings.Cut(text, store.HitStart)
+		if before != "" {
+			out = append(out, Excerpt{Text: before})
+		}
+		if !ok {
+			break
+		}
+		sought, after, _ := strings.Cut(rest, store.HitEnd)
+		out = append(out, Excerpt{sought, true})
+		text = after
+	}
+	return out
+}
+
+// PictureOf reads a picture of a source.
+func (a *App) PictureOf(ctx context.Context, account, course, id uuid.UUID, file string) ([]byte, error) {
+	var out []byte
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) (err error) {
+		out, err = store.PictureOf(ctx, a.pool, s, id, file)
+		return err
+	})
+	return out, err
+}
+
+// passages turns stored passages into the core's.
+func passages(stored []store.Passage) []source.Passage {
+	out := make([]source.Passage, len(stored))
+	for i, p := range stored {
+		out[i] = source.Passage{ID: p.ID, Kind: source.Kind(p.Kind), Text: p.Text, Locator: p.Locator, Confidence: p.Recognised}
+		if p.Picture != nil {
+			out[i].File, out[i].Caption, out[i].Labels = p.Picture.File, p.Picture.Caption, p.Picture.Labels
+		}
+		_ = json.Unmarshal(p.Rows, &out[i].Rows) // written by us
+	}
+	return out
+}
