@@ -4,11 +4,18 @@ package zincowl_test
 import (
 	"encoding/json"
 	"errors"
+	"go/ast"
+	"go/parser"
+	"go/token"
 	"io"
+	"os"
 	"os/exec"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
+
+	"zincowl/core/kind"
 )
 
 // rooms are the parts of the tree from the top down, with what each may use of
@@ -37,11 +44,12 @@ var siblings = map[string][]string{
 	"fact":     {"language", "maths", "source"},
 	"syllabus": {"ability", "language", "source"},
 	"question": {"maths", "source"},
-	"split":    {"language", "question", "source"},
-	"exercise": {"maths", "question"},
-	"writer":   {"exercise", "fact", "language", "maths", "question", "source"},
-	"proof":    {"fact", "language", "maths", "question", "source"},
 	"marking":  {"language", "maths", "question"},
+	"kind":     {"marking", "maths", "question"},
+	"split":    {"kind", "language", "question", "source"},
+	"exercise": {"kind", "maths", "question"},
+	"writer":   {"exercise", "fact", "kind", "language", "maths", "question", "source"},
+	"proof":    {"fact", "kind", "language", "maths", "question", "source"},
 	"ability":  {},
 }
 
@@ -132,6 +140,86 @@ func TestTheCoreHasNoClock(t *testing.T) {
 	if err == nil || !errors.As(err, &exit) || exit.ExitCode() != 1 { // 1 is nothing found
 		t.Errorf("%v: %s", err, out)
 	}
+}
+
+// Only the rooms of the kinds, and what writes or reads questions of a kind, know one
+// kind from another; the rest asks the rooms.
+func TestKindsAreAskedInTheirRooms(t *testing.T) {
+	know := []string{"core/kind/", "core/question/", "core/writer/", "core/exercise/", "core/split/"}
+	files, err := exec.Command("git", "ls-files", "--cached", "--others", "--exclude-standard", "*.go", "ui/src/*.ts", "ui/src/*.tsx").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	compared := regexp.MustCompile(`\bkind\s*[!=]==?\s*"(` + strings.Join(kindNames(), "|") + `)"|case "(` + strings.Join(kindNames(), "|") + `)":`)
+	looked := 0
+	for _, name := range strings.Fields(string(files)) {
+		text, err := os.ReadFile(name)
+		if errors.Is(err, os.ErrNotExist) {
+			continue // taken out, and not committed yet
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+		looked++
+		switch {
+		case strings.HasPrefix(name, "ui/src/"):
+			if found := compared.Find(text); found != nil && !strings.HasPrefix(name, "ui/src/kinds/") {
+				t.Errorf("%s has %s", name, found)
+			}
+		case !strings.HasSuffix(name, "_test.go") && !slices.ContainsFunc(know, func(room string) bool { return strings.HasPrefix(name, room) }):
+			for _, at := range comparedKinds(t, name, text) {
+				t.Errorf("%s looks at the kind of a question", at)
+			}
+		}
+	}
+	if looked < 200 {
+		t.Errorf("only %d files were looked at", looked)
+	}
+	if len(comparedKinds(t, "a.go", []byte("package a\nfunc f() { switch k { case question.Choice: }; _ = k == question.Match }"))) != 2 || !compared.MatchString(`q.kind === "choice"`) {
+		t.Error("what is forbidden is not found")
+	}
+}
+
+func kindNames() (out []string) {
+	for _, k := range kind.Names() {
+		out = append(out, string(k))
+	}
+	return out
+}
+
+// comparedKinds are the places where a file compares with a kind of question.
+func comparedKinds(t *testing.T, name string, text []byte) (out []string) {
+	t.Helper()
+	set := token.NewFileSet()
+	file, err := parser.ParseFile(set, name, text, 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	names := map[string]bool{"Choice": true, "Choices": true, "TrueFalse": true, "Numeric": true, "Blanks": true, "Expression": true, "Solution": true, "Short": true, "Essay": true, "Match": true, "Order": true, "Grid": true}
+	isKind := func(e ast.Expr) bool {
+		s, ok := e.(*ast.SelectorExpr)
+		if !ok {
+			return false
+		}
+		pkg, ok := s.X.(*ast.Ident)
+		return ok && pkg.Name == "question" && names[s.Sel.Name]
+	}
+	ast.Inspect(file, func(n ast.Node) bool {
+		var compared []ast.Expr
+		switch n := n.(type) {
+		case *ast.CaseClause:
+			compared = n.List
+		case *ast.BinaryExpr:
+			if n.Op == token.EQL || n.Op == token.NEQ {
+				compared = []ast.Expr{n.X, n.Y}
+			}
+		}
+		if slices.ContainsFunc(compared, isKind) {
+			out = append(out, set.Position(n.Pos()).String())
+		}
+		return true
+	})
+	return out
 }
 
 // A check that can't fail is none: these arrows have to be refused.

@@ -17,6 +17,7 @@ import (
 	"github.com/jackc/pgx/v5/pgxpool"
 
 	"zincowl/app"
+	"zincowl/core/kind"
 	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/syllabus"
@@ -645,7 +646,7 @@ func TestDrill(t *testing.T) {
 		t.Fatalf("%+v, %v", after, err)
 	}
 	// Sent again, with the same id or another answer, nothing changes.
-	right := app.Answer{ID: uuid.New(), Confidence: "sure", Given: app.Given{Options: []string{after.Feedback.RightOption}, Text: after.Feedback.RightText, Blanks: []string{after.Feedback.RightText}}}
+	right := app.Answer{ID: uuid.New(), Confidence: "sure", Given: app.Given{Options: after.Feedback.Key.Options, Text: after.Feedback.RightText, Blanks: []string{after.Feedback.RightText}}}
 	for _, in := range []app.Answer{answer, right} {
 		if again, err := w.Answer(ctx, w.owner, w.course, id, 1, in); err != nil || again.Feedback.Percent != 0 {
 			t.Errorf("%+v, %v", again.Feedback, err)
@@ -683,7 +684,7 @@ func (w *world) solve(drill uuid.UUID, position int, right bool) app.DrillItem {
 	if err := json.Unmarshal(item.Body, &q); err != nil {
 		w.t.Fatal(err)
 	}
-	in := app.Answer{ID: uuid.New(), Confidence: "hunch", Given: app.Given{Text: q.KeyText()}}
+	in := app.Answer{ID: uuid.New(), Confidence: "hunch", Given: app.Given{Text: kind.KeyText(q)}}
 	switch {
 	case q.Kind == question.Blanks:
 		in.Given = app.Given{Blanks: q.Key.Blanks[0]}

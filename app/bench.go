@@ -10,6 +10,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths/figure"
 	"zincowl/core/proof"
 	"zincowl/core/question"
@@ -38,6 +39,7 @@ type Benched struct {
 	Unit       string             `json:"unit,omitempty" doc:"that a typed number is asked in"`
 	Options    []ShownOption      `json:"options" nullable:"false"`
 	Matches    []ShownOption      `json:"matches" nullable:"false" doc:"the right side, of a match"`
+	Rows       [][]string         `json:"rows" nullable:"false" doc:"of a table, with empty cells to be filled in"`
 	About      *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
 	Figure     *figure.Figure     `json:"figure,omitempty" doc:"a drawing of it"`
 	From       string             `json:"from" doc:"who wrote it: writer, endpoint, import or person"`
@@ -53,6 +55,15 @@ type ShownOption struct {
 	Text string `json:"text"`
 }
 
+// offered are options as a candidate sees them.
+func offered(options []question.Option) []ShownOption {
+	out := make([]ShownOption, len(options))
+	for i, o := range options {
+		out[i] = ShownOption{o.ID, o.Text}
+	}
+	return out
+}
+
 // RevealedProof is what stays covered until it is asked for.
 type RevealedProof struct {
 	Question question.Question  `json:"question"`
@@ -65,7 +76,9 @@ type Edit struct {
 	Stem    string         `json:"stem" maxLength:"4000"`
 	Level   question.Level `json:"level" enum:"easy,medium,hard"`
 	TopicID *uuid.UUID     `json:"topic_id,omitempty" required:"false"`
-	Options []ShownOption  `json:"options" nullable:"false" maxItems:"8"`
+	Options []ShownOption  `json:"options" nullable:"false" maxItems:"20"`
+	Matches []ShownOption  `json:"matches,omitempty" required:"false" nullable:"false" maxItems:"20" doc:"the right side, of a match"`
+	Rows    [][]string     `json:"rows,omitempty" required:"false" nullable:"false" maxItems:"60" doc:"of a table"`
 	Key     question.Key   `json:"key"`
 }
 
@@ -114,18 +127,13 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 	if err != nil {
 		return Benched{}, err
 	}
-	q, err := decode(v.Body)
+	q, err := kind.Decode(v.Body)
 	if err != nil {
 		return Benched{}, err
 	}
-	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, Options: []ShownOption{}, Matches: []ShownOption{}, About: q.Given, Figure: q.Figure, From: q.Origin.By, Proof: v.Name()}
-	out.Unit = q.Key.Unit
-	for _, o := range q.Options {
-		out.Options = append(out.Options, ShownOption{o.ID, o.Text})
-	}
-	for _, o := range q.Matches {
-		out.Matches = append(out.Matches, ShownOption{o.ID, o.Text})
-	}
+	out := Benched{BenchItem: a.benchItem(stored), Stem: q.Stem, About: q.Given, Figure: q.Figure, From: q.Origin.By, Proof: v.Name()}
+	shown := kind.Show(q)
+	out.Unit, out.Options, out.Matches, out.Rows = shown.Unit, offered(shown.Options), offered(shown.Matches), list(shown.Rows)
 	mend, err := mendOf(v)
 	if err != nil {
 		return Benched{}, err
@@ -145,11 +153,11 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 
 // mendOf is the correction stored with a version, or nil.
 func mendOf(v store.Version) (*question.Question, error) {
-	var mend *question.Question
-	if err := json.Unmarshal(v.Mend, &mend); err != nil {
-		return nil, fmt.Errorf("reading the correction of a question: %w", err)
+	if len(v.Mend) == 0 || string(v.Mend) == "null" {
+		return nil, nil
 	}
-	return mend, nil
+	mend, err := kind.Decode(v.Mend)
+	return &mend, err
 }
 
 // Uncover shows a question's key, reasons and findings. The question then rests
@@ -199,8 +207,6 @@ func (a *App) askable(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUI
 		return err
 	case q.Key.Empty():
 		return invalid("This question has no key, so it can't be drilled; edit it and say what is right.")
-	case !q.Kind.Posed():
-		return invalid("Questions of this kind can't be drilled yet; it stays on the bench.")
 	}
 	return nil
 }
@@ -209,12 +215,12 @@ func (a *App) askable(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUI
 // seen the key.
 func (a *App) EditQuestion(ctx context.Context, account, course, id uuid.UUID, e Edit, version int) (Benched, error) {
 	return a.rewrite(ctx, account, course, id, version, func(v store.Version) (question.Question, error) {
-		q, err := decode(v.Body)
+		q, err := kind.Decode(v.Body)
 		if err != nil {
 			return q, err
 		}
 		q = e.applied(q)
-		if err := q.Validate(); err != nil {
+		if err := kind.Validate(q); err != nil {
 			return q, invalid("%s", err.Error())
 		}
 		return q, nil
@@ -322,7 +328,7 @@ func (a *App) bodyAt(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID
 	if err != nil {
 		return question.Question{}, err
 	}
-	return decode(v.Body)
+	return kind.Decode(v.Body)
 }
 
 // applied is the question with a person's changes. An option whose text was
@@ -343,7 +349,11 @@ func (e Edit) applied(q question.Question) question.Question {
 		}
 		q.Options = append(q.Options, next)
 	}
-	if q.Stem != before.Stem || q.KeyText() != before.KeyText() {
+	q.Matches, q.Rows = nil, e.Rows
+	for _, m := range e.Matches {
+		q.Matches = append(q.Matches, question.Option{ID: m.ID, Text: m.Text})
+	}
+	if q.Stem != before.Stem || kind.KeyText(q) != kind.KeyText(before) {
 		q.Worked, q.Slips, q.Model = nil, nil, nil
 	}
 	if right, ok := q.KeyOption(); ok {

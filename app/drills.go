@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
-	"regexp"
 	"slices"
 	"strings"
 	"time"
@@ -13,8 +12,8 @@ import (
 	"github.com/google/uuid"
 
 	"zincowl/core/ability"
+	"zincowl/core/kind"
 	"zincowl/core/marking"
-	"zincowl/core/maths"
 	"zincowl/core/maths/figure"
 	"zincowl/core/proof"
 	"zincowl/core/question"
@@ -39,6 +38,7 @@ type Drill struct {
 	Total      int        `json:"total"`
 	Answered   int        `json:"answered"`
 	Right      int        `json:"right"`
+	Unmarked   int        `json:"unmarked" doc:"answers in words, kept and not marked"`
 }
 
 // DrillRun is a drill with how each of its places stands.
@@ -51,7 +51,8 @@ type DrillRun struct {
 // Place is one place of a drill.
 type Place struct {
 	Position int  `json:"position"`
-	Percent  *int `json:"percent,omitempty" doc:"left out until it is answered"`
+	Answered bool `json:"answered"`
+	Percent  *int `json:"percent,omitempty" doc:"left out until it is answered, and of what is not marked"`
 }
 
 // DrillItem is the question at a place. Nothing of the answer is in it before
@@ -66,6 +67,8 @@ type DrillItem struct {
 	Unit     string             `json:"unit,omitempty" doc:"that a typed number is asked in"`
 	Language string             `json:"language,omitempty" doc:"in which numbers are typed"`
 	Options  []ShownOption      `json:"options" nullable:"false" doc:"in the order shown"`
+	Matches  []ShownOption      `json:"matches" nullable:"false" doc:"what the options belong to, of a match"`
+	Rows     [][]string         `json:"rows" nullable:"false" doc:"of a table, with empty cells to be filled in"`
 	About    *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
 	Figure   *figure.Figure     `json:"figure,omitempty" doc:"a drawing of it"`
 	Feedback *Feedback          `json:"feedback,omitempty" doc:"once it is answered"`
@@ -74,9 +77,10 @@ type DrillItem struct {
 // Feedback is what is said after an answer.
 type Feedback struct {
 	Percent     int              `json:"percent"`
+	Unmarked    bool             `json:"unmarked" doc:"it is kept beside the key and not marked"`
 	Confidence  string           `json:"confidence" enum:"sure,hunch,no idea"`
 	Given       Given            `json:"given"`
-	RightOption string           `json:"right_option,omitempty" doc:"id"`
+	Key         question.Key     `json:"key"`
 	RightText   string           `json:"right_text"`
 	Says        string           `json:"says"`
 	Slip        *SlipMade        `json:"slip,omitempty"`
@@ -113,6 +117,13 @@ type Given struct {
 	Options []string `json:"options,omitempty" required:"false" nullable:"false" maxItems:"20" doc:"ids"`
 	Text    string   `json:"text,omitempty" required:"false" maxLength:"4000"`
 	Blanks  []string `json:"blanks,omitempty" required:"false" nullable:"false" maxItems:"20"`
+
+	Pairs [][]string        `json:"pairs,omitempty" required:"false" nullable:"false" maxItems:"20" doc:"ids of an option and of what it belongs to"`
+	Cells map[string]string `json:"cells,omitempty" required:"false" doc:"of a table: r2c3 and what stands there"`
+}
+
+func (g Given) response() marking.Response {
+	return marking.Response{Options: g.Options, Text: g.Text, Blanks: g.Blanks, Pairs: g.Pairs, Cells: g.Cells}
 }
 
 // StartDrill puts a drill together: the weakest topics get the most places, and
@@ -193,38 +204,20 @@ func counted(n int, noun string) string {
 	return fmt.Sprintf("%d %ss", n, noun)
 }
 
-// seats gives picked questions their places, with the options of each in an
-// order of this drill's own; amounts stay in order of size.
+// seats gives picked questions their places, with what each shows in an order of this
+// drill's own, as far as order does not matter.
 func seats(drill uuid.UUID, picked []store.Picked) ([]store.Item, error) {
 	out := make([]store.Item, len(picked))
 	for i, p := range picked {
-		q, err := decode(p.Body)
+		q, err := kind.Decode(p.Body)
 		if err != nil {
 			return nil, err
 		}
-		out[i] = store.Item{QuestionID: p.ID, Version: p.Version, Options: []string{}}
-		amounts := true
-		for _, o := range q.Options {
-			out[i].Options = append(out[i].Options, o.ID)
-			_, amount := maths.ParseQuantity(o.Text)
-			amounts = amounts && amount
-		}
-		if !amounts && q.Kind != question.TrueFalse && !slices.ContainsFunc(q.Options, pointsAtOthers) {
-			seed := [32]byte(slices.Concat(drill[:], p.ID[:]))
-			r := rand.New(rand.NewChaCha8(seed))
-			r.Shuffle(len(out[i].Options), func(x, y int) {
-				o := out[i].Options
-				o[x], o[y] = o[y], o[x]
-			})
-		}
+		r := rand.New(rand.NewChaCha8([32]byte(slices.Concat(drill[:], p.ID[:]))))
+		out[i] = store.Item{QuestionID: p.ID, Version: p.Version, Options: kind.Deal(q, r)}
 	}
 	return out, nil
 }
-
-// others are words with which an option speaks of the options around it.
-var others = regexp.MustCompile(`(?i)\b(?:above|below|all of (?:these|them)|none of (?:these|them)|both|neither|I{1,3} (?:and|only))\b`)
-
-func pointsAtOthers(o question.Option) bool { return others.MatchString(o.Text) }
 
 // Drills lists the account's drills, newest first.
 func (a *App) Drills(ctx context.Context, account, course uuid.UUID) ([]Drill, error) {
@@ -257,8 +250,8 @@ func (a *App) Drill(ctx context.Context, account, course, id uuid.UUID) (DrillRu
 func runOf(d store.Drill, items []store.Item) DrillRun {
 	out := DrillRun{Drill: drillView(d), Places: make([]Place, len(items))}
 	for i, item := range items {
-		out.Places[i] = Place{item.Position, item.Percent}
-		if item.Percent == nil && out.Next == 0 {
+		out.Places[i] = Place{item.Position, item.Answered, item.Percent}
+		if !item.Answered && out.Next == 0 {
 			out.Next = item.Position
 		}
 	}
@@ -289,7 +282,7 @@ func (a *App) open(ctx context.Context, account, course, drill uuid.UUID, positi
 	if err != nil {
 		return placed{}, err
 	}
-	q, err := decode(p.Item.Body)
+	q, err := kind.Decode(p.Item.Body)
 	return placed{p, q}, err
 }
 
@@ -300,9 +293,8 @@ func (p placed) shown() DrillItem {
 		Position: p.Item.Position, Kind: q.Kind, Level: q.Level, Topic: p.Item.Topic, Verdict: proof.Verdict(p.Item.Verdict),
 		Stem: q.Stem, Language: q.Language, Options: []ShownOption{}, About: q.Given, Figure: q.Figure,
 	}
-	if q.Kind == question.Numeric {
-		out.Unit = q.Key.Unit
-	}
+	shown := kind.Show(q)
+	out.Unit, out.Matches, out.Rows = shown.Unit, offered(shown.Matches), list(shown.Rows)
 	for _, id := range p.Item.Options {
 		if o, ok := q.Option(id); ok {
 			out.Options = append(out.Options, ShownOption{o.ID, o.Text})
@@ -318,19 +310,23 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	if err != nil {
 		return DrillItem{}, err
 	}
-	response := marking.Response(in.Given)
+	response := in.Given.response()
 	if in.Confidence == "no idea" {
 		response = marking.Response{}
 	} else if response.Empty() {
 		return DrillItem{}, invalid("Nothing is chosen or typed; answer first, or say that you have no idea.")
 	}
-	result, err := marking.MarkContext(ctx, p.question, response)
+	result, err := kind.MarkContext(ctx, p.question, response)
 	if err != nil {
 		return DrillItem{}, fmt.Errorf("marking an answer: %w", err)
 	}
+	var percent *int
+	if !result.Unmarked {
+		percent = &result.Percent
+	}
 	r := store.Response{
 		ID: in.ID, DrillID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version, Verdict: p.Item.Verdict,
-		Response: mustJSON(response), Confidence: in.Confidence, Percent: result.Percent, Slip: result.Slip,
+		Response: mustJSON(response), Confidence: in.Confidence, Percent: percent, Slip: result.Slip,
 		Weight: 1, Seconds: in.Seconds, AnsweredAt: a.now(),
 	}
 	if p.Less {
@@ -351,21 +347,21 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 func (p placed) feedback(ctx context.Context, given store.Response, made int) (*Feedback, error) {
 	q := p.question
 	out := &Feedback{
-		Percent: given.Percent, Confidence: given.Confidence, RightText: q.KeyText(), Whys: []OptionWhy{}, Worked: []string{},
+		Unmarked: given.Percent == nil, Confidence: given.Confidence, Key: q.Key, RightText: kind.KeyText(q), Whys: []OptionWhy{}, Worked: []string{},
 		Explanation: q.Explanation, Evidence: []proof.Evidence{},
 	}
 	var response marking.Response
 	if err := json.Unmarshal(given.Response, &response); err != nil {
 		return nil, fmt.Errorf("reading a response: %w", err)
 	}
-	out.Given = Given(response)
-	marked, err := marking.MarkContext(ctx, q, response)
+	out.Given = Given{response.Options, response.Text, response.Blanks, response.Pairs, response.Cells}
+	marked, err := kind.MarkContext(ctx, q, response)
 	if err != nil {
 		return nil, fmt.Errorf("marking an answer again: %w", err)
 	}
 	out.Says = marked.Feedback
-	if right, ok := q.KeyOption(); ok {
-		out.RightOption = right.ID
+	if given.Percent != nil {
+		out.Percent = *given.Percent
 	}
 	for _, o := range q.Options {
 		if o.Why != "" {

@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"zincowl/core/kind"
 	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -178,7 +179,7 @@ func (a *App) pastQuestions(ctx context.Context, s store.Scope, b brought, under
 			return 0, nil, err
 		}
 		version.Revision++ // bringing the paper counts it up, and changes nothing that was examined
-		fresh[i] = store.NewQuestion{Fingerprint: question.Identify(q), Version: version, Cites: []store.CitedPassage{{Source: b.ID, Passage: b.doc.Passages[i].ID}}}
+		fresh[i] = store.NewQuestion{Fingerprint: kind.Identify(q), Version: version, Cites: []store.CitedPassage{{Source: b.ID, Passage: b.doc.Passages[i].ID}}}
 		fresh[i].ID, fresh[i].Ordinal, fresh[i].State = uuid.New(), i+1, "bench"
 		fresh[i].Kind, fresh[i].Level, fresh[i].Title, fresh[i].Placement = string(q.Kind), string(q.Level), q.Title, placement(at)
 		progress(i+1, len(fresh))

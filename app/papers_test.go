@@ -73,8 +73,8 @@ func TestAPastPaperIsCorrectedThenBrought(t *testing.T) {
 	if q, err := w.Question(ctx, w.owner, w.course, kinds[question.Short].ID); err != nil || q.About == nil || q.About.Kind != "table" || q.From != "import" {
 		t.Errorf("with its table: %+v, %v", q, err)
 	}
-	if _, err := w.Judge(ctx, w.owner, w.course, kinds[question.Short].ID, "bank", 1); err == nil || !strings.Contains(err.Error(), "can't be drilled yet") {
-		t.Errorf("a kind that can't be drilled goes to the bank: %v", err)
+	if q, err := w.Judge(ctx, w.owner, w.course, kinds[question.Short].ID, "bank", 1); err != nil || q.State != "bank" || !q.Kept {
+		t.Errorf("a written answer is kept by hand: %+v, %v", q, err)
 	}
 	if q, err := w.Judge(ctx, w.owner, w.course, kinds[question.TrueFalse].ID, "bank", 1); err != nil || q.State != "bank" || !q.Kept {
 		t.Errorf("kept by hand: %+v, %v", q, err)

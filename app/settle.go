@@ -11,6 +11,7 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"zincowl/core/fact"
+	"zincowl/core/kind"
 	"zincowl/core/proof"
 	"zincowl/store"
 )
@@ -216,7 +217,7 @@ func (a *App) proofAnew(ctx context.Context, s store.Scope, known study, q store
 	if err != nil {
 		return err
 	}
-	body, err := decode(v.Body)
+	body, err := kind.Decode(v.Body)
 	if err != nil {
 		return err
 	}

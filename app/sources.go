@@ -3,13 +3,13 @@ package app
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"strings"
 	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"zincowl/core/kind"
 	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -117,15 +117,6 @@ func (a *App) ChangeSource(ctx context.Context, account, course, id uuid.UUID, a
 	return out, err
 }
 
-// decode reads a stored question.
-func decode(body json.RawMessage) (question.Question, error) {
-	var q question.Question
-	if err := json.Unmarshal(body, &q); err != nil {
-		return q, fmt.Errorf("reading a stored question: %w", err)
-	}
-	return q, nil
-}
-
 // examined proofs a question and makes the version to be stored.
 func examined(ctx context.Context, q question.Question, known study) (store.Version, proof.Report, error) {
 	r, err := proof.ExamineContext(ctx, q, known.library)
@@ -135,7 +126,7 @@ func examined(ctx context.Context, q question.Question, known study) (store.Vers
 	if r.Findings == nil {
 		r.Findings = []proof.Finding{}
 	}
-	v := store.Version{Body: mustJSON(q), Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings)}}
+	v := store.Version{Body: encoded(q), Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings)}}
 	for _, f := range r.Findings {
 		for _, e := range f.Evidence {
 			if id, err := uuid.Parse(e.Source); err == nil {
@@ -144,9 +135,18 @@ func examined(ctx context.Context, q question.Question, known study) (store.Vers
 		}
 	}
 	if r.Mend != nil {
-		v.Mend = mustJSON(r.Mend)
+		v.Mend = encoded(*r.Mend)
 	}
 	return v, r, nil
+}
+
+// encoded is a question as it is stored; its own types always encode.
+func encoded(q question.Question) json.RawMessage {
+	data, err := kind.Encode(q)
+	if err != nil {
+		panic(err)
+	}
+	return data
 }
 
 // mustJSON encodes values of our own types, which always encode.

@@ -18,6 +18,7 @@ import (
 	"github.com/jackc/pgx/v5/pgxpool"
 
 	"zincowl/app"
+	"zincowl/core/kind"
 	"zincowl/core/question"
 	"zincowl/core/syllabus"
 	"zincowl/store"
@@ -208,7 +209,7 @@ var careless = []func(e *app.Edit, q question.Question) bool{
 	},
 	func(e *app.Edit, q question.Question) bool { // a blank in altered words
 		e.Stem = "By the rules of the province, " + q.Stem
-		return q.Kind == question.Blanks
+		return kind.Answers(q) == kind.Words
 	},
 }
 
@@ -248,8 +249,8 @@ func (l *loader) drill(ctx context.Context, run app.DrillRun, r *rand.Rand, behi
 		if err != nil {
 			return err
 		}
-		var q question.Question
-		if err := json.Unmarshal(item.Body, &q); err != nil {
+		q, err := kind.Decode(item.Body)
+		if err != nil {
 			return err
 		}
 		skill := 0.7
@@ -273,29 +274,21 @@ func (l *loader) drill(ctx context.Context, run app.DrillRun, r *rand.Rand, behi
 
 // given is a right answer, or a wrong one that somebody might give.
 func given(q question.Question, knows bool, r *rand.Rand) app.Given {
-	switch q.Kind {
-	case question.Choice:
-		var wrong []string
-		for _, o := range q.Options {
-			if o.ID != q.Key.Options[0] {
-				wrong = append(wrong, o.ID)
-			}
+	right := kind.Right(q)
+	if knows {
+		return app.Given{Options: right.Options, Text: right.Text, Blanks: right.Blanks}
+	}
+	var wrong []string
+	for _, c := range kind.Claims(q) {
+		if !c.Right {
+			wrong = append(wrong, c.Option)
 		}
-		if knows {
-			return app.Given{Options: q.Key.Options}
-		}
+	}
+	switch {
+	case len(wrong) > 0:
 		return app.Given{Options: []string{wrong[r.IntN(len(wrong))]}}
-	case question.Numeric:
-		if knows {
-			return app.Given{Text: q.Key.Value + " " + q.Key.Unit}
-		}
-		if len(q.Slips) > 0 {
-			return app.Given{Text: q.Slips[r.IntN(len(q.Slips))].Value}
-		}
-	case question.Blanks:
-		if knows {
-			return app.Given{Blanks: []string{q.Key.Blanks[0][0]}}
-		}
+	case len(q.Slips) > 0:
+		return app.Given{Text: q.Slips[r.IntN(len(q.Slips))].Value}
 	}
 	return app.Given{Blanks: []string{"something else"}, Text: "1"}
 }

@@ -137,7 +137,7 @@ test("a reload keeps what is chosen or typed but not sent", async ({ page, signe
     await page.goto(`/courses/${course}/drill/${drill}/${position}`);
     await expect(page.getByRole("button", { name: "No idea" })).toBeVisible();
     if ((await page.getByRole("radio").count()) > 0) {
-      await page.keyboard.press("s");
+      await page.keyboard.press("b");
       await page.reload();
       await expect(page.getByRole("radio").nth(1)).toBeChecked();
       seen.add("chosen");

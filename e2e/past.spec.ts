@@ -57,7 +57,7 @@ test("a pasted past paper is mended by keys, then brought to the bench and proof
 
   // A key by the key of its option, and back.
   await page.getByRole("option", { name: /trash rack/ }).click();
-  await page.keyboard.press("s");
+  await page.keyboard.press("b");
   await expect(understood.getByRole("button", { name: /softens water/ })).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("a");
   await expect(understood.getByRole("button", { name: /keeps logs out/ })).toHaveAttribute("aria-pressed", "true");

@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"zincowl/app"
+	"zincowl/core/kind"
 	"zincowl/core/marking"
 	"zincowl/core/question"
 )
@@ -31,7 +32,7 @@ func (s *Server) drillOperations() {
 			Text     string        `json:"text" maxLength:"400"`
 		}
 	}) (marking.Understood, error) {
-		return marking.Understand(ctx, in.Body.Kind, in.Body.Language, in.Body.Text), nil
+		return kind.Understand(ctx, in.Body.Kind, in.Body.Language, in.Body.Text), nil
 	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/drills", "drills", "List the account's drills", func(ctx context.Context, in *InCourse) ([]app.Drill, error) {
 		return s.app.Drills(ctx, account(ctx), in.Course)

@@ -31,6 +31,8 @@ import (
 	"github.com/jackc/pgx/v5/pgxpool"
 
 	"zincowl/app"
+	"zincowl/core/kind"
+	"zincowl/core/question"
 	"zincowl/store"
 )
 
@@ -120,6 +122,7 @@ func (s *Server) describe(r chi.Router) {
 	config.CreateHooks = nil // no $schema in bodies
 	format := huma.Format{Marshal: huma.DefaultJSONFormat.Marshal, Unmarshal: boundedJSON}
 	config.Components.Schemas.RegisterTypeAlias(reflect.TypeFor[uuid.UUID](), reflect.TypeFor[identifier]())
+	config.Components.Schemas.RegisterTypeAlias(reflect.TypeFor[question.Kind](), reflect.TypeFor[kindOfQuestion]())
 	config.Formats = map[string]huma.Format{"application/json": format, "json": format}
 	s.api = humachi.New(r, config)
 	s.api.UseMiddleware(s.observed, s.admit, s.inTurn)
@@ -138,6 +141,18 @@ type identifier string
 // Schema implements huma.SchemaProvider.
 func (identifier) Schema(huma.Registry) *huma.Schema {
 	return &huma.Schema{Type: huma.TypeString, Format: "uuid"}
+}
+
+// kindOfQuestion describes a kind of question: one that there is a room for.
+type kindOfQuestion string
+
+// Schema implements huma.SchemaProvider.
+func (kindOfQuestion) Schema(huma.Registry) *huma.Schema {
+	out := &huma.Schema{Type: huma.TypeString}
+	for _, k := range kind.Names() {
+		out.Enum = append(out.Enum, string(k))
+	}
+	return out
 }
 
 // recovered turns a panic into an answer, and a line in the log.

@@ -19,6 +19,7 @@ type Drill struct {
 	Total      int             `db:"total"`
 	Answered   int             `db:"answered"`
 	Right      int             `db:"right"` // wholly
+	Unmarked   int             `db:"unmarked"`
 }
 
 // Item is one place of a drill.
@@ -27,7 +28,8 @@ type Item struct {
 	QuestionID uuid.UUID `db:"question_id"`
 	Version    int       `db:"version"`
 	Options    []string  `db:"options"`
-	Percent    *int      `db:"percent"` // nil until answered
+	Answered   bool      `db:"answered"`
+	Percent    *int      `db:"percent"` // nil until answered, and of what is not marked
 }
 
 // Available counts the questions a topic has for a drill.
@@ -111,7 +113,7 @@ func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed st
 			where account_id = $2 order by question_id, answered_at desc)
 		select p.id, p.version, v.body from (
 			select q.id, q.version, w.n, w.at, row_number() over (partition by w.at
-				order by r.percent is not null and r.percent = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $8)) as rank
+				order by r.answered_at is not null and coalesce(r.percent, 100) = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $8)) as rank
 			from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
 			join questions q on coalesce(q.topic_id, '00000000-0000-0000-0000-000000000000') = coalesce(w.topic, '00000000-0000-0000-0000-000000000000')
 			left join last r on r.question_id = q.id
@@ -149,7 +151,8 @@ func AddDrill(ctx context.Context, db Sender, s Scope, d Drill, items []Item, no
 const drillColumns = `d.id, d.label, d.asked, d.created_at, d.finished_at,
 	(select count(*) from drill_items i where i.drill_id = d.id) as total,
 	(select count(*) from responses r where r.drill_id = d.id) as answered,
-	(select count(*) from responses r where r.drill_id = d.id and r.percent = 100) as right
+	(select count(*) from responses r where r.drill_id = d.id and r.percent = 100) as right,
+	(select count(*) from responses r where r.drill_id = d.id and r.percent is null) as unmarked
 	from drills d`
 
 // Drills lists an account's drills, newest first.
@@ -160,7 +163,7 @@ func Drills(ctx context.Context, db DB, s Scope, limit int) ([]Drill, error) {
 const drillOf = `select ` + drillColumns + ` where d.course_id = $1 and d.account_id = $2 and d.id = $3`
 
 // itemsOf are the places of a drill with how each was answered.
-const itemsOf = `select i.position, i.question_id, i.version, i.options, r.percent from drill_items i
+const itemsOf = `select i.position, i.question_id, i.version, i.options, r.id is not null as answered, r.percent from drill_items i
 	join drills d on d.id = i.drill_id left join responses r on r.drill_id = i.drill_id and r.position = i.position
 	where d.course_id = $1 and d.account_id = $2 and d.id = $3 order by i.position`
 
@@ -269,7 +272,7 @@ type Response struct {
 	Verdict    string          `db:"verdict"` // that counted when it was given
 	Response   json.RawMessage `db:"response"`
 	Confidence string          `db:"confidence"`
-	Percent    int             `db:"percent"`
+	Percent    *int            `db:"percent"` // nil where it is not marked
 	Slip       string          `db:"slip"`
 	Weight     float64         `db:"weight"`
 	Seconds    int             `db:"seconds"`
@@ -314,7 +317,7 @@ type TopicAnswers struct {
 // out: nothing was shown about those.
 const answersOf = `select q.topic_id, count(*) as count, sum(r.weight * r.percent / 100.0) as right, sum(r.weight) as weight
 	from responses r join questions q on q.id = r.question_id
-	where r.course_id = $1 and r.account_id = $2 and r.verdict = 'cleared' group by 1`
+	where r.course_id = $1 and r.account_id = $2 and r.verdict = 'cleared' and r.percent is not null group by 1`
 
 // Answers adds up an account's responses by topic.
 func Answers(ctx context.Context, db DB, s Scope) ([]TopicAnswers, error) {

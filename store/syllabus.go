@@ -138,7 +138,7 @@ type Decided struct {
 // latest of a great many.
 func DecidedByPersons(ctx context.Context, db DB, s Scope) ([]Decided, error) {
 	return all[Decided](ctx, db, `(select text, topic_id from passages where course_id = $1 and placed_by = 'person' and topic_id is not null order by source_id, ordinal limit 2000)
-		union all (select v.body->>'stem', q.topic_id from questions q join question_versions v on v.question_id = q.id and v.version = q.version
+		union all (select v.stem, q.topic_id from questions q join question_versions v on v.question_id = q.id and v.version = q.version
 			where q.course_id = $1 and q.placed_by = 'person' and q.topic_id is not null and q.state <> 'dropped' order by q.created_at limit 2000)`, s.course)
 }
 
@@ -156,8 +156,7 @@ type Asked struct {
 // AskedQuestions lists the questions of a course that no person placed, dropped
 // ones left out.
 func AskedQuestions(ctx context.Context, db DB, s Scope) ([]Asked, error) {
-	return all[Asked](ctx, db, `select q.id, coalesce(v.body->>'stem', '') as stem,
-			coalesce((select array_agg(o->>'text') from jsonb_array_elements(case jsonb_typeof(v.body->'options') when 'array' then v.body->'options' else '[]' end) o), '{}') as options,
+	return all[Asked](ctx, db, `select q.id, v.stem, v.options,
 			coalesce(c.kind = 'paper', false) as paper, c.topic_id as from_topic,
 			q.topic_id, q.statement_id, q.placed_by, q.placed_sure
 		from questions q join question_versions v on v.question_id = q.id and v.version = q.version
@@ -177,7 +176,7 @@ type PastMarks struct {
 // PastQuestions lists the past questions of a course by their papers. A
 // question that states no marks counts one.
 func PastQuestions(ctx context.Context, db DB, s Scope) ([]PastMarks, error) {
-	return all[PastMarks](ctx, db, `select s.title as paper, q.topic_id, q.statement_id, coalesce(nullif((v.body->>'marks')::double precision, 0), 1) as marks
+	return all[PastMarks](ctx, db, `select s.title as paper, q.topic_id, q.statement_id, v.marks
 		from sources s join cites c on c.source_id = s.id and c.drawn join questions q on q.id = c.question_id
 		join question_versions v on v.question_id = q.id and v.version = q.version
 		where s.course_id = $1 and s.kind = 'paper' and q.state <> 'dropped' order by s.created_at, s.id, q.ordinal`, s.course)
@@ -224,7 +223,7 @@ func PlacedIn(ctx context.Context, db DB, s Scope, topic *uuid.UUID, limit int) 
 			select p.source_id, p.id as passage, null::uuid as question_id, s.title, left(p.text, 300) as text, p.locator, '' as level, p.topic_id, p.statement_id, p.placed_by, p.placed_sure
 			from passages p join sources s on s.id = p.source_id where p.course_id = $1 and p.topic_id is not distinct from $2 and p.kind <> 'heading' and s.kind <> 'paper'
 			union all
-			select null, '', q.id, q.title, left(v.body->>'stem', 300), null, q.level, q.topic_id, q.statement_id, q.placed_by, q.placed_sure
+			select null, '', q.id, q.title, left(v.stem, 300), null, q.level, q.topic_id, q.statement_id, q.placed_by, q.placed_sure
 			from questions q join question_versions v on v.question_id = q.id and v.version = q.version
 			where q.course_id = $1 and q.state <> 'dropped' and q.topic_id is not distinct from $2) x
 		order by placed_sure, placed_by desc, title, text limit $3`, s.course, topic, limit)

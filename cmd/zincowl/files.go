@@ -15,6 +15,7 @@ import (
 	"unicode/utf8"
 
 	"zincowl/core/fact"
+	"zincowl/core/kind"
 	"zincowl/core/marking"
 	"zincowl/core/proof"
 	"zincowl/core/question"
@@ -162,7 +163,7 @@ func (c *splitCmd) Run() error {
 	} else {
 		err = table(func(w io.Writer) {
 			for _, q := range paper.Questions {
-				key := q.KeyText()
+				key := kind.KeyText(q)
 				if q.Key.Empty() {
 					key = "no key"
 				}
@@ -255,7 +256,7 @@ func (c *draftCmd) Run() error {
 	if !c.JSON {
 		return table(func(w io.Writer) {
 			for _, q := range questions {
-				fmt.Fprintf(w, "%s\t%s\t%s\t%s\n", q.Level, q.Kind, clip(q.Stem), clip(q.KeyText()))
+				fmt.Fprintf(w, "%s\t%s\t%s\t%s\n", q.Level, q.Kind, clip(q.Stem), clip(kind.KeyText(q)))
 			}
 			for _, d := range declined {
 				fmt.Fprintf(w, "declined\t%s\t%s\t\n", d.Slot, d.Why)
@@ -405,10 +406,10 @@ func (c *markCmd) Run() error {
 	out := lines()
 	right := true
 	err := eachLine(c.File, func(in answered) error {
-		if err := in.Question.Validate(); err != nil {
+		if err := kind.Validate(in.Question); err != nil {
 			return err
 		}
-		r := marking.Mark(in.Question, in.Response)
+		r := kind.Mark(in.Question, in.Response)
 		right = right && r.Percent == 100
 		if c.JSON {
 			return out.Encode(struct {

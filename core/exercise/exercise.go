@@ -18,6 +18,7 @@ import (
 	"strings"
 	"sync"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/derive"
@@ -472,8 +473,8 @@ func (f Family) write(p problem, r *rand.Rand, l question.Level, k question.Kind
 	default:
 		return q, right, fmt.Errorf("%s has no questions of kind %s", f.ID, k)
 	}
-	q.ID = question.Identify(q)
-	return q, right, q.Validate()
+	q.ID = kind.Identify(q)
+	return q, right, kind.Validate(q)
 }
 
 // digits is to how many figures an answer is rounded that has no end.

@@ -1,9 +1,10 @@
-// Package marking holds a response against a key: how much of it is right,
-// which slip a wrong answer comes from, and what to say.
+// Package marking has what responses are held against keys with: the response as it
+// is given, the result, and the reading and comparing of words, numbers and
+// mathematics as people type them. Which of these a question needs is known by its
+// room in package kind.
 package marking
 
 import (
-	"context"
 	"encoding/json"
 	"fmt"
 	"math/big"
@@ -11,17 +12,17 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/maths"
-	"zincowl/core/maths/algebra"
-	"zincowl/core/question"
 )
 
 // Response is an answer as given: options chosen, or text typed, one entry a
 // blank. In JSON it has the shape of the key ({"options":["b"]}, {"value":"4.5",
 // "unit":"kg"}, {"blanks":[["15"]]}) or is a string as typed.
 type Response struct {
-	Options []string
+	Options []string // chosen; of an order, all of them in the order given
 	Text    string
 	Blanks  []string
+	Pairs   [][]string        // of a match
+	Cells   map[string]string // of a table
 }
 
 // UnmarshalJSON reads either shape.
@@ -37,11 +38,17 @@ func (r *Response) UnmarshalJSON(data []byte) error {
 		Unit    string            `json:"unit"`
 		Text    string            `json:"text"`
 		Blanks  []json.RawMessage `json:"blanks"`
+		Order   []string          `json:"order"`
+		Pairs   [][]string        `json:"pairs"`
+		Cells   map[string]string `json:"cells"`
 	}
 	if err := json.Unmarshal(data, &key); err != nil {
 		return fmt.Errorf("a response is a text or has the shape of the key: %w", err)
 	}
-	*r = Response{Options: key.Options, Text: key.Text}
+	*r = Response{Options: key.Options, Text: key.Text, Pairs: key.Pairs, Cells: key.Cells}
+	if len(key.Order) > 0 {
+		r.Options = key.Order
+	}
 	if key.Value != "" {
 		r.Text = strings.TrimSpace(key.Value + " " + key.Unit)
 	}
@@ -67,6 +74,10 @@ func (r Response) MarshalJSON() ([]byte, error) {
 		return json.Marshal(map[string]any{"options": r.Options})
 	case len(r.Blanks) > 0:
 		return json.Marshal(map[string]any{"blanks": r.Blanks})
+	case len(r.Pairs) > 0:
+		return json.Marshal(map[string]any{"pairs": r.Pairs})
+	case len(r.Cells) > 0:
+		return json.Marshal(map[string]any{"cells": r.Cells})
 	}
 	return json.Marshal(map[string]any{"text": r.Text})
 }
@@ -78,159 +89,65 @@ func (r Response) Empty() bool {
 			return false
 		}
 	}
-	return len(r.Options) == 0 && strings.TrimSpace(r.Text) == ""
+	for _, c := range r.Cells {
+		if strings.TrimSpace(c) != "" {
+			return false
+		}
+	}
+	return len(r.Options) == 0 && len(r.Pairs) == 0 && strings.TrimSpace(r.Text) == ""
 }
 
 // Result is what a response is worth.
 type Result struct {
 	Percent      int      `json:"percent"`
+	Unmarked     bool     `json:"unmarked,omitempty"` // it is kept and shown, and not marked
 	Found        []string `json:"found"`
 	Missing      []string `json:"missing"`
 	Contradicted []string `json:"contradicted"`
 	Slip         string   `json:"slip"`
 	Feedback     string   `json:"feedback"`
+
+	key string
 }
 
-// Mark holds a response against the question's key.
-func Mark(q question.Question, r Response) Result {
-	out, _ := MarkContext(context.Background(), q, r) // which does not end
-	return out
+// NewResult is what nothing is worth, against a key in a reader's words.
+func NewResult(key string) Result {
+	return Result{Found: []string{}, Missing: []string{}, Contradicted: []string{}, key: key}
 }
 
-// MarkContext marks a response as long as somebody waits for it; the error is the
-// context's, and there is no mark then.
-func MarkContext(ctx context.Context, q question.Question, r Response) (Result, error) {
-	out := mark(q, r, algebra.DefaultBudget.For(ctx))
-	if err := ctx.Err(); err != nil {
-		return Result{}, err
-	}
-	return out, nil
+// Key is what is right, in a reader's words.
+func (out *Result) Key() string { return out.key }
+
+// Nothing records that nothing was answered.
+func (out *Result) Nothing() {
+	out.Missing = append(out.Missing, out.key)
+	out.Feedback = "Nothing was answered. Right is " + out.key + "."
 }
 
-func mark(q question.Question, r Response, budget algebra.Budget) Result {
-	out := Result{Found: []string{}, Missing: []string{}, Contradicted: []string{}}
-	if r.Empty() {
-		out.Missing = append(out.Missing, q.KeyText())
-		out.Feedback = "Nothing was answered. Right is " + q.KeyText() + "."
-		return out
-	}
-	switch q.Kind {
-	case question.Choice, question.TrueFalse:
-		markChoice(q, r, &out)
-	case question.Numeric:
-		markNumber(q, r, budget, &out)
-	case question.Blanks:
-		markBlanks(q, r, &out)
-	case question.Expression, question.Solution:
-		markMathematics(q, r, budget, &out)
-	}
-	return out
-}
-
-func (out *Result) right(text string) {
+// Right records that all of a response is right.
+func (out *Result) Right(text string) {
 	out.Percent = 100
 	out.Found = append(out.Found, text)
 	out.Feedback = "Right."
 }
 
-func (out *Result) wrong(q question.Question, slip, why string) {
-	out.Missing = append(out.Missing, q.KeyText())
+// Wrong records that nothing of it is, by which slip, and why.
+func (out *Result) Wrong(slip, why string) {
+	out.Missing = append(out.Missing, out.key)
 	out.Slip = slip
-	out.Feedback = strings.TrimSpace(why + " Right is " + strings.TrimSuffix(q.KeyText(), ".") + ".")
+	out.Feedback = strings.TrimSpace(why + " Right is " + strings.TrimSuffix(out.key, ".") + ".")
 }
 
-func markChoice(q question.Question, r Response, out *Result) {
-	chosen := r.Options
-	if len(chosen) == 0 { // typed: an option's id or its text
-		for _, o := range q.Options {
-			if strings.EqualFold(r.Text, o.ID) || strings.EqualFold(strings.TrimSpace(r.Text), o.Text) {
-				chosen = []string{o.ID}
-			}
-		}
-	}
-	if len(chosen) != 1 {
-		out.wrong(q, "", "One option has to be chosen.")
-		return
-	}
-	o, ok := q.Option(chosen[0])
-	switch {
-	case !ok:
-		out.wrong(q, "", fmt.Sprintf("There is no option %q.", chosen[0]))
-	case len(q.Key.Options) == 1 && o.ID == q.Key.Options[0]:
-		out.right(o.Text)
-	default:
-		out.Contradicted = append(out.Contradicted, o.Text)
-		out.wrong(q, o.Slip, o.Why)
-	}
-}
+// Share records that so many of so many parts are right.
+func (out *Result) Share(right, of int) { out.Percent = 100 * right / max(1, of) }
 
-// markNumber accepts any unit of the right dimension, and the key's own where
-// none is typed. The tolerance is the key's, or what the digits typed can show.
-func markNumber(q question.Question, r Response, budget algebra.Budget, out *Result) {
-	typed, ok := readTyped(r.Text, q.Language, budget)
-	if !ok {
-		out.wrong(q, "", fmt.Sprintf("“%s” is not read as one number.", r.Text))
-		return
-	}
-	unit, _ := maths.ParseUnit(q.Key.Unit)
-	want, ok := maths.ParseDecimal(q.Key.Value)
-	if !ok {
-		out.wrong(q, "", "The key of this question is not a number.")
-		return
-	}
-	value := typed.value
-	if typed.unit.Text != "" {
-		if !typed.unit.Same(unit) {
-			out.Contradicted = append(out.Contradicted, r.Text)
-			out.wrong(q, "unit-of-another-kind", fmt.Sprintf("%s does not measure what is asked for.", typed.unit.Text))
-			return
-		}
-		value = maths.Quantity{Value: typed.value, Unit: typed.unit}.In(unit)
-	}
-	if within(value, want, q.Key.Tolerance) {
-		out.right(r.Text)
-		return
-	}
-	out.Contradicted = append(out.Contradicted, r.Text)
-	for _, s := range q.Slips {
-		if v, ok := readTyped(s.Value, "", budget); ok && within(value, v.value, "1%") {
-			out.wrong(q, s.ID, s.Why)
-			return
-		}
-	}
-	out.wrong(q, "", "")
-}
-
-// within says whether a value is the wanted one inside the tolerance, which is
-// a share ("1%") or an amount.
-func within(value, want *big.Rat, tolerance string) bool {
-	if value.Cmp(want) == 0 {
-		return true
-	}
-	limit, ok := maths.ParseDecimal(strings.TrimSuffix(tolerance, "%"))
-	if !ok {
-		return false
-	}
-	if strings.HasSuffix(tolerance, "%") {
-		limit.Mul(limit, big.NewRat(1, 100))
-		limit.Mul(limit, new(big.Rat).Abs(want))
-	}
-	gap := new(big.Rat).Sub(value, want)
-	return gap.Abs(gap).Cmp(limit) <= 0
-}
-
-func markBlanks(q question.Question, r Response, out *Result) {
-	typed := r.Blanks
-	if len(typed) == 0 {
-		typed = []string{r.Text}
-	}
+// Parts marks a response of several parts, each typed and held against what is
+// accepted for it.
+func (out *Result) Parts(n int, part func(i int) (given string, accepted []string)) {
 	right := 0
-	for i, accepted := range q.Key.Blanks {
-		given := ""
-		if i < len(typed) {
-			given = typed[i]
-		}
-		if fits(given, accepted) {
+	for i := range n {
+		given, accepted := part(i)
+		if Fits(given, accepted) {
 			right++
 			out.Found = append(out.Found, given)
 			continue
@@ -240,17 +157,16 @@ func markBlanks(q question.Question, r Response, out *Result) {
 			out.Contradicted = append(out.Contradicted, given)
 		}
 	}
-	out.Percent = 100 * right / max(1, len(q.Key.Blanks))
-	if out.Percent == 100 {
+	if out.Share(right, n); out.Percent == 100 {
 		out.Feedback = "Right."
 		return
 	}
 	out.Feedback = "Right is " + strings.Join(out.Missing, ", ") + "."
 }
 
-// fits compares a typed answer with those accepted: numbers by value, words
+// Fits compares a typed answer with those accepted: numbers by value, words
 // without regard to case, articles, hyphens and number (one or many).
-func fits(given string, accepted []string) bool {
+func Fits(given string, accepted []string) bool {
 	for _, a := range accepted {
 		x, ok1 := number(given)
 		y, ok2 := number(a)

@@ -1,7 +1,6 @@
 package marking
 
 import (
-	"context"
 	"fmt"
 	"strings"
 
@@ -12,50 +11,32 @@ import (
 	"zincowl/core/question"
 )
 
-// markMathematics compares what is typed with the key: expressions wherever both
-// have a value, solutions as sets.
-func markMathematics(q question.Question, r Response, budget algebra.Budget, out *Result) {
-	t := keyTask(q)
-	t.Claims = []string{r.Text}
+// Mathematics compares what is typed with the outcome of a task: expressions wherever
+// both have a value, solutions as sets. The slips are those that the question names.
+func Mathematics(t work.Task, typed string, slips []question.Slip, budget algebra.Budget, out *Result) {
+	t.Claims = []string{typed}
 	result, err := work.Do(t, budget)
 	if err != nil || len(result.Claims) == 0 {
-		out.wrong(q, "", "The key of this question can't be read.")
+		out.Wrong("", "The key of this question can't be read.")
 		return
 	}
 	switch c := result.Claims[0]; c.Verdict {
 	case work.Right:
-		out.right(r.Text)
+		out.Right(typed)
 	case work.Unproven:
-		out.wrong(q, "", fmt.Sprintf("“%s” is not understood: %s.", r.Text, strings.TrimSuffix(c.Why, ".")))
+		out.Wrong("", fmt.Sprintf("“%s” is not understood: %s.", typed, strings.TrimSuffix(c.Why, ".")))
 	default:
-		out.Contradicted = append(out.Contradicted, r.Text)
-		for _, s := range q.Slips {
+		out.Contradicted = append(out.Contradicted, typed)
+		for _, s := range slips {
 			same := t
 			same.Statement = s.Value
 			if again, err := work.Do(same, budget); err == nil && len(again.Claims) == 1 && again.Claims[0].Verdict == work.Right {
-				out.wrong(q, s.ID, s.Why)
+				out.Wrong(s.ID, s.Why)
 				return
 			}
 		}
-		out.wrong(q, "", "")
+		out.Wrong("", "")
 	}
-}
-
-// keyTask is a task whose outcome is the key.
-func keyTask(q question.Question) work.Task {
-	if q.Kind == question.Expression {
-		return work.Task{Task: "simplify", Statement: q.Key.Expression, Language: q.Language}
-	}
-	t := work.Task{Task: "solve", Statement: q.KeyText(), Variable: "x", Language: q.Language}
-	if q.Key.Set != "finite" {
-		return t
-	}
-	if first := q.Key.Values[0]; strings.HasPrefix(first, "(") && strings.Contains(first, ", ") {
-		t.Variable = strings.Join([]string{"x", "y", "z"}[:min(3, strings.Count(first, ", ")+1)], ", ")
-		return t
-	}
-	t.Statement = "x = " + strings.Join(q.Key.Values, " or x = ")
-	return t
 }
 
 // Understood is how a typed answer is read: as it is typeset, or what is wrong
@@ -65,18 +46,8 @@ type Understood struct {
 	Says  string `json:"says"` // what can't be read, or can be read two ways
 }
 
-// Understand reads a typed answer of a kind without marking it, as long as ctx
-// lasts.
-func Understand(ctx context.Context, k question.Kind, language, text string) Understood {
-	if strings.TrimSpace(text) == "" {
-		return Understood{}
-	}
-	if k == question.Numeric {
-		if t, ok := readTyped(text, language, algebra.DefaultBudget.For(ctx)); ok {
-			return Understood{LaTeX: t.latex()}
-		}
-		return Understood{Says: "This is not read as one number with its unit."}
-	}
+// ReadMathematics says how a typed expression or set of solutions is read.
+func ReadMathematics(language, text string, _ algebra.Budget) Understood {
 	r, err := maths.Read(strings.TrimPrefix(strings.TrimSpace(text), "="), work.Notation(language))
 	if err != nil {
 		return Understood{Says: "This can't be read yet: " + readable(err) + "."}

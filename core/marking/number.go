@@ -9,28 +9,28 @@ import (
 	"zincowl/core/maths/work"
 )
 
-// typed is a number as a person types it, with its unit: "45 m/h", "4.5e2 m³",
+// Number is a number as a person types it, with its unit: "45 m/h", "4.5e2 m³",
 // "2 1/2 h", "75π".
-type typed struct {
+type Number struct {
+	Unit  maths.Unit
+	Value *big.Rat // to fifteen digits where it has no end
 	node  maths.Node
-	unit  maths.Unit
-	value *big.Rat // to fifteen digits where it has no end
 }
 
 // maxTyped bounds what is read as a number.
 const maxTyped = 200
 
-// readTyped reads a number with the longest unit that it ends in.
-func readTyped(text, language string, budget algebra.Budget) (typed, bool) {
+// ReadNumber reads a number with the longest unit that it ends in.
+func ReadNumber(text, language string, budget algebra.Budget) (Number, bool) {
 	text = strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(text), "="))
 	if len(text) > maxTyped {
-		return typed{}, false
+		return Number{}, false
 	}
 	if q, ok := maths.ParseQuantity(text); ok && (language == "" || language == "en" || !strings.ContainsAny(q.Shown, ".,")) {
-		return typed{maths.Number{Value: q.Value}, q.Unit, q.Value}, true
+		return Number{q.Unit, q.Value, maths.Number{Value: q.Value}}, true
 	}
 	if q, ok := maths.Together(text); ok {
-		return typed{maths.Number{Value: q.Value}, q.Unit, q.Value}, true
+		return Number{q.Unit, q.Value, maths.Number{Value: q.Value}}, true
 	}
 	how := work.Notation(language)
 	for i := 1; i <= len(text); i++ {
@@ -43,17 +43,17 @@ func readTyped(text, language string, budget algebra.Budget) (typed, bool) {
 			continue
 		}
 		if v, err := maths.Evaluate(n, nil); err == nil {
-			return typed{n, unit, v}, true
+			return Number{unit, v, n}, true
 		}
 		if v, ok := algebra.Rounded(n, 15, budget); ok {
-			return typed{n, unit, v}, true
+			return Number{unit, v, n}, true
 		}
 	}
-	return typed{}, false
+	return Number{}, false
 }
 
-// latex is what was typed, with its value where that has to be worked out.
-func (t typed) latex() string {
+// LaTeX is what was typed, with its value where that has to be worked out.
+func (t Number) LaTeX() string {
 	text := func(u maths.Unit) string {
 		if u.Text == "" {
 			return ""
@@ -61,13 +61,13 @@ func (t typed) latex() string {
 		return `\,\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(u.Text) + "}"
 	}
 	if _, ok := t.node.(maths.Number); ok {
-		shown, _ := maths.Show(t.value, 12)
-		return `\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(maths.WithUnit(shown, t.unit)) + "}"
+		shown, _ := maths.Show(t.Value, 12)
+		return `\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(maths.WithUnit(shown, t.Unit)) + "}"
 	}
-	shown, exact := maths.Show(t.value, 4)
+	shown, exact := maths.Show(t.Value, 4)
 	sign := `\approx`
 	if exact {
 		sign = "="
 	}
-	return maths.LaTeX(t.node) + text(t.unit) + " " + sign + ` \text{` + shown + "}" + text(t.unit)
+	return maths.LaTeX(t.node) + text(t.Unit) + " " + sign + ` \text{` + shown + "}" + text(t.Unit)
 }

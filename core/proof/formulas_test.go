@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/writer"
@@ -53,7 +54,7 @@ func TestFormulaQuestionsAreSolvedAgain(t *testing.T) {
 				}
 			}
 			if report := Examine(q, l); report.Verdict != Cleared {
-				t.Errorf("%s (%s) is %s: %+v", q.Stem, q.KeyText(), report.Verdict, report.Findings)
+				t.Errorf("%s (%s) is %s: %+v", q.Stem, kind.KeyText(q), report.Verdict, report.Findings)
 				return nil
 			}
 			if !hasFeature(q, feature, l) {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
@@ -46,19 +47,19 @@ func (x *examination) ground(c question.Cite) Finding {
 	holds, shows := x.held(c)
 	if !shows {
 		f.Verdict, f.Title = Unsure, "The quote does not hold the key"
-		f.Says = fmt.Sprintf("“%s” can't be found in the words quoted.", x.KeyText())
+		f.Says = fmt.Sprintf("“%s” can't be found in the words quoted.", kind.KeyText(x.Question))
 		return f
 	}
 	f.Verdict, f.Evidence[0].Holds = Pass, holds
 	f.Says = "The quote stands in the source and holds the key."
-	f.shows = x.Kind == question.Blanks
+	f.shows = kind.Answers(x.Question) == kind.Words
 	return f
 }
 
 // held finds the words of the quote that hold the key, and says whether it does.
 func (x *examination) held(c question.Cite) (string, bool) {
 	switch {
-	case x.Kind == question.Blanks:
+	case kind.Answers(x.Question) == kind.Words:
 		key := x.Key.Blanks[0][0]
 		if strings.Contains(words(c.Quote), words(x.filled(key))) {
 			return key, true
@@ -76,8 +77,8 @@ func (x *examination) held(c question.Cite) (string, bool) {
 		}
 		return "", false
 	}
-	key := x.KeyText()
-	if i := strings.Index(strings.ToLower(c.Quote), strings.ToLower(key)); i >= 0 && x.Kind == question.Choice {
+	key := kind.KeyText(x.Question)
+	if i := strings.Index(strings.ToLower(c.Quote), strings.ToLower(key)); i >= 0 && kind.Answers(x.Question) == kind.OneOption {
 		return c.Quote[i : i+len(key)], true
 	}
 	return "", strings.Contains(words(c.Quote), words(key))

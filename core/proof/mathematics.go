@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/work"
@@ -136,19 +137,20 @@ func unknowns(statement string) string {
 
 // claims are what the key, or each option, says of a task's outcome.
 func (x *examination) claims() []string {
-	var out []string
-	switch x.Kind {
-	case question.Choice:
-		for _, o := range x.Options {
-			out = append(out, strings.ReplaceAll(o.Text, "$", ""))
+	switch kind.Answers(x.Question) {
+	case kind.OneOption:
+		var out []string
+		for _, c := range kind.Claims(x.Question) {
+			out = append(out, strings.ReplaceAll(c.Text, "$", ""))
 		}
-	case question.Expression, question.Solution, question.Numeric:
+		return out
+	case kind.Amount, kind.Mathematics:
 		if x.Figure != nil && (x.Key.Unit == "%" || strings.Contains(x.Stem, ", in "+x.Key.Unit+"?")) {
 			return []string{x.Key.Value} // the stem names the unit
 		}
-		return []string{x.KeyText()}
+		return []string{kind.KeyText(x.Question)}
 	}
-	return out
+	return nil
 }
 
 // done is the stem's task with its outcome, worked once for all checks that ask.
@@ -182,7 +184,7 @@ func (x *examination) mathematics() []Finding {
 	if d == nil || len(d.task.Claims) == 0 || d.result.Why != "" && d.result.Set == "" {
 		return nil
 	}
-	if x.Kind == question.Choice {
+	if kind.Answers(x.Question) == kind.OneOption {
 		return []Finding{x.judgedOptions(d.result)}
 	}
 	return []Finding{x.judgedKey(d)}
@@ -239,18 +241,11 @@ func (x *examination) judgedOptions(r work.Result) Finding {
 	case len(right) == 1:
 		out.Verdict, out.Title = Fail, "The key is wrong"
 		out.Says = fmt.Sprintf("The result is %s, not %s.", out.Expected, key.Text)
-		x.mend = x.rekey(right[0].ID)
+		x.mend = x.mended(kind.Found{Option: right[0].ID})
 	case len(right) == 0:
 		out.Verdict, out.Title = Fail, "The right answer is in none of the options"
 		out.Says = fmt.Sprintf("The result is %s, and no option says so.", out.Expected)
-		q := x.Question
-		q.Options = append([]question.Option(nil), q.Options...)
-		for i := range q.Options {
-			if q.Options[i].ID == key.ID {
-				q.Options[i].Text = out.Expected
-			}
-		}
-		x.mend = &q
+		x.mend = x.mended(kind.Found{Expression: out.Expected})
 	default:
 		out.Verdict, out.Title = Fail, "More than one option is right"
 		out.Says = fmt.Sprintf("The result is %s, and both “%s” and “%s” say so.", out.Expected, right[0].Text, right[1].Text)
@@ -267,21 +262,12 @@ func (x *examination) judgedKey(d *done) Finding {
 		out.Title, out.Says = "Solved again", fmt.Sprintf("The result is %s.", out.Expected)
 	case work.Wrong:
 		out.Verdict, out.Title = Fail, "The key is wrong"
-		out.Says = fmt.Sprintf("The result is %s, not %s.", out.Expected, x.KeyText())
-		q := x.Question
-		switch x.Kind {
-		case question.Solution:
-			q.Key = question.Key{Set: r.Set, Values: r.Values, Where: r.Where}
-			x.mend = &q
-		case question.Expression:
-			q.Key = question.Key{Expression: strings.TrimSuffix(r.Expression, " + C")}
-			x.mend = &q
-		case question.Numeric:
-			if v, ok := inDigits(r.Expression); ok && d.task.Claims[0] == x.Key.Value {
-				q.Key.Value = v
-				x.mend = &q
-			}
+		out.Says = fmt.Sprintf("The result is %s, not %s.", out.Expected, kind.KeyText(x.Question))
+		found := kind.Found{Expression: r.Expression, Set: r.Set, Values: r.Values, Where: r.Where}
+		if v, ok := inDigits(r.Expression); ok && d.task.Claims[0] == x.Key.Value {
+			found.Value = v
 		}
+		x.mend = x.mended(found)
 	default:
 		out.Verdict, out.Title = Unsure, "The key could not be decided"
 		out.Says = fmt.Sprintf("The result is %s; whether the key says the same is not shown: %s.", out.Expected, c.Why)

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"zincowl/core/exercise"
+	"zincowl/core/kind"
 	"zincowl/core/question"
 )
 
@@ -25,7 +26,7 @@ func TestExercisesAreCleared(t *testing.T) {
 						continue // not every level has answers of every kind
 					}
 					if r := Examine(q.Question, library); r.Verdict != Cleared {
-						t.Errorf("%s %s %s: %s with key %s is %s: %+v", f.ID, l, k, q.Stem, q.KeyText(), r.Verdict, r.Findings)
+						t.Errorf("%s %s %s: %s with key %s is %s: %+v", f.ID, l, k, q.Stem, kind.KeyText(q.Question), r.Verdict, r.Findings)
 					} else {
 						cleared++
 					}
@@ -34,7 +35,7 @@ func TestExercisesAreCleared(t *testing.T) {
 						wrong.Key.Value = "1" + wrong.Key.Value
 						r := Examine(wrong, library)
 						if r.Verdict != Faulted || r.Mend == nil || r.Mend.Key.Value != q.Key.Value || r.Mend.Key.Unit != q.Key.Unit {
-							t.Errorf("%s with the key %s is %s, mended %+v", q.Asks(), wrong.KeyText(), r.Verdict, r.Mend)
+							t.Errorf("%s with the key %s is %s, mended %+v", q.Asks(), kind.KeyText(wrong), r.Verdict, r.Mend)
 						}
 					}
 					if k != question.Choice {
@@ -47,9 +48,9 @@ func TestExercisesAreCleared(t *testing.T) {
 						}
 					}
 					if r := Examine(wrong, library); r.Verdict != Faulted {
-						t.Errorf("%s: a wrong key, %s, is %s", wrong.Stem, wrong.KeyText(), r.Verdict)
-					} else if r.Mend != nil && r.Mend.KeyText() != q.KeyText() {
-						t.Errorf("%s: mended to %s, not to %s", wrong.Stem, r.Mend.KeyText(), q.KeyText())
+						t.Errorf("%s: a wrong key, %s, is %s", wrong.Stem, kind.KeyText(wrong), r.Verdict)
+					} else if r.Mend != nil && kind.KeyText(*r.Mend) != kind.KeyText(q.Question) {
+						t.Errorf("%s: mended to %s, not to %s", wrong.Stem, kind.KeyText(*r.Mend), kind.KeyText(q.Question))
 					} else {
 						planted++
 					}

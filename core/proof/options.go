@@ -3,14 +3,14 @@ package proof
 import (
 	"fmt"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
-	"zincowl/core/question"
 )
 
 // distinctOptions looks for two options that say the same: the same words, or
 // the same amount written in two ways ("0.5 h" and "30 min").
 func (x *examination) distinctOptions() []Finding {
-	if x.Kind != question.Choice {
+	if len(kind.Claims(x.Question)) < 2 {
 		return nil
 	}
 	for j, b := range x.Options {

@@ -23,6 +23,7 @@ import (
 	"time"
 
 	"zincowl/core/fact"
+	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
@@ -312,25 +313,19 @@ func (x *examination) whole() []Finding {
 	if x.Key.Empty() && x.Origin.By == "import" {
 		return []Finding{{Check: "whole", Verdict: Unsure, At: "key", Title: "It has no key", Says: "Nothing says what is right; give it a key, then it can be proofed."}}
 	}
-	if err := x.Validate(); err != nil {
+	if err := kind.Validate(x.Question); err != nil {
 		return []Finding{{Check: "whole", Verdict: Fail, Title: "A part is missing", Says: err.Error()}}
 	}
 	return nil
 }
 
-// rekey is the question with another option as its key.
-func (x *examination) rekey(id string) *question.Question {
-	q := x.Question
-	q.Key = question.Key{Options: []string{id}}
-	q.Options = append([]question.Option(nil), q.Options...)
-	for i := range q.Options {
-		if q.Options[i].ID == id {
-			q.Options[i].Slip, q.Options[i].Why = "", "Found by the proof to be right."
-		} else if q.Options[i].Slip == "" {
-			q.Options[i].Why = "Given as the key before, and shown to be wrong."
-		}
+// mended is the question with the key that a check found; nil where its kind has no way
+// to say that.
+func (x *examination) mended(found kind.Found) *question.Question {
+	if q, ok := kind.Mend(x.Question, found); ok {
+		return &q
 	}
-	return &q
+	return nil
 }
 
 // fold brings a text to a form in which only its words count.

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -59,7 +60,7 @@ func TestSoundDraftsAreCleared(t *testing.T) {
 	for seed := range uint64(3) {
 		for _, q := range drafts(t, m, seed+21) {
 			if r := Examine(q, l); r.Verdict != Cleared {
-				t.Errorf("%s (%s) is %s: %+v", q.Stem, q.KeyText(), r.Verdict, r.Findings)
+				t.Errorf("%s (%s) is %s: %+v", q.Stem, kind.KeyText(q), r.Verdict, r.Findings)
 			}
 		}
 	}
@@ -203,18 +204,18 @@ func TestPlantedFaultsAreFound(t *testing.T) {
 			r := Examine(q, l)
 			switch {
 			case r.Verdict == Cleared:
-				t.Errorf("%s: %s (%s) is cleared", f.name, q.Stem, q.KeyText())
+				t.Errorf("%s: %s (%s) is cleared", f.name, q.Stem, kind.KeyText(q))
 			case r.Verdict == Faulted, f.may == Held && r.Verdict == Held, f.may == Unproven:
 				found++
 			default:
-				t.Errorf("%s: %s (%s) is only %s", f.name, q.Stem, q.KeyText(), r.Verdict)
+				t.Errorf("%s: %s (%s) is only %s", f.name, q.Stem, kind.KeyText(q), r.Verdict)
 			}
 			if r.Mend == nil {
 				continue
 			}
 			mended++
 			if again := Examine(*r.Mend, l); f.mends && again.Verdict != Cleared {
-				t.Errorf("%s: the correction of %s to %s is %s: %+v", f.name, q.Stem, r.Mend.KeyText(), again.Verdict, again.Findings)
+				t.Errorf("%s: the correction of %s to %s is %s: %+v", f.name, q.Stem, kind.KeyText(*r.Mend), again.Verdict, again.Findings)
 			}
 		}
 		if planted == 0 || f.mends && mended < planted*9/10 {

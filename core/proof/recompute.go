@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/maths/sheet"
 	"zincowl/core/question"
@@ -30,7 +31,7 @@ func (x *examination) recompute() []Finding {
 	}
 	mend := x.mend
 	out := x.compareOptions
-	if x.Kind == question.Numeric {
+	if kind.Answers(x.Question) == kind.Amount {
 		out = x.compareTyped
 	}
 	f := out(solved)
@@ -51,18 +52,16 @@ func (x *examination) quantitative() bool {
 	if len(maths.FindQuantities(x.Stem)) == 0 && !timesAsMuch.MatchString(x.Stem) {
 		return false
 	}
-	if x.Kind == question.Numeric {
+	switch kind.Answers(x.Question) {
+	case kind.Amount:
 		return true
+	case kind.OneOption:
+		return !slices.ContainsFunc(kind.Claims(x.Question), func(c kind.Claim) bool {
+			_, amount := maths.ParseQuantity(c.Text)
+			return !amount
+		})
 	}
-	if x.Kind != question.Choice {
-		return false
-	}
-	for _, o := range x.Options {
-		if _, ok := maths.ParseQuantity(o.Text); !ok {
-			return false
-		}
-	}
-	return true
+	return false
 }
 
 // solution is a stem worked out.
@@ -154,7 +153,7 @@ func (x *examination) compareOptions(s *solution) Finding {
 	case len(right) == 1:
 		out.Verdict, out.Title = Fail, "The key is wrong"
 		out.Says = fmt.Sprintf("%s, not %s.", s.says(), key.Text)
-		x.mend = x.rekey(right[0].ID)
+		x.mend = x.mended(kind.Found{Option: right[0].ID})
 		x.mend.Worked = s.working
 	case len(right) == 0:
 		out.Verdict, out.Title = Fail, "The right answer is in none of the options"
@@ -185,7 +184,7 @@ func (x *examination) compareTyped(s *solution) Finding {
 		return out
 	}
 	out.Verdict, out.Title = Fail, "The key is wrong"
-	out.Says = fmt.Sprintf("%s, not %s.", s.says(), x.KeyText())
+	out.Says = fmt.Sprintf("%s, not %s.", s.says(), kind.KeyText(x.Question))
 	q := x.Question
 	number, _ := maths.Decimal(s.value.Value, 3)
 	q.Key = question.Key{Value: number, Unit: s.value.Unit.Text, Tolerance: x.Key.Tolerance}

@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths"
 	"zincowl/core/question"
@@ -17,13 +18,13 @@ const defended = 0.7
 // singleKey asks of every option whether the sources would support it, and of a
 // blank whether something else fits as well.
 func (x *examination) singleKey() []Finding {
-	switch x.Kind {
-	case question.Choice:
+	switch kind.Answers(x.Question) {
+	case kind.OneOption:
 		if x.quantitative() {
 			return nil // recompute has held every option against the value
 		}
 		return x.singleOption()
-	case question.Blanks:
+	case kind.Words:
 		return x.singleFill()
 	}
 	return nil
@@ -60,7 +61,7 @@ func (x *examination) singleOption() []Finding {
 		f.Verdict, f.Title, f.Expected = Fail, "The key is wrong", right[0].Text
 		f.Says = fmt.Sprintf("The sources say “%s”, not “%s”.", right[0].Text, key.Text)
 		f.Evidence = x.library.evidence(by[0], right[0].Text)
-		x.mend = x.rekey(right[0].ID)
+		x.mend = x.mended(kind.Found{Option: right[0].ID})
 	case close != nil:
 		f.Verdict, f.Title, f.At = Unsure, "Another option may be defended", "options."+close.ID
 		f.Says = fmt.Sprintf("“%s” shares most of its words with what is asked for.", close.Text)

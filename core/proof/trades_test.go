@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -41,13 +42,13 @@ func TestFormulasOfManyTrades(t *testing.T) {
 					if wrong, ok := withSlipAsKey(q); ok && drawn%3 == 0 {
 						planted++
 						if r := Examine(wrong, l); r.Verdict != Faulted {
-							t.Errorf("%s\n  %s with the key %s is %s: %+v", text, q.Stem, wrong.KeyText(), r.Verdict, r.Findings)
+							t.Errorf("%s\n  %s with the key %s is %s: %+v", text, q.Stem, kind.KeyText(wrong), r.Verdict, r.Findings)
 						}
 					}
 				case Held:
 					held++
 				default:
-					t.Errorf("%s\n  %s (%s) is %s: %+v", text, q.Stem, q.KeyText(), r.Verdict, r.Findings)
+					t.Errorf("%s\n  %s (%s) is %s: %+v", text, q.Stem, kind.KeyText(q), r.Verdict, r.Findings)
 				}
 				return nil
 			}); err != nil {

@@ -2,18 +2,14 @@
 // asked, what is right, which slip leads to each wrong answer, and the evidence.
 //
 // A question is plain data and never changes once stored; an edit makes a new
-// version. Validate says whether the parts fit together; whether they are true
-// is the business of package proof. Its JSON is the one of the commands and of
+// version. What is particular to one kind is known by its room in package kind;
+// whether a question is true is the business of package proof. Its JSON is the one of the commands and of
 // the web interface.
 package question
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
 	"fmt"
-	"regexp"
 	"slices"
-	"strconv"
 	"strings"
 
 	"zincowl/core/maths/figure"
@@ -23,7 +19,7 @@ import (
 // Kind is how a question is answered.
 type Kind string
 
-// The kinds of question that are drafted, proofed and drilled.
+// The kinds of question. Each has its room in package kind.
 const (
 	Choice  Kind = "choice"  // one option is right
 	Numeric Kind = "numeric" // a number is typed
@@ -31,10 +27,7 @@ const (
 
 	Expression Kind = "expression" // an expression is typed, in any equal form
 	Solution   Kind = "solution"   // a set of solutions is typed: "x > 3", "no solution"
-)
 
-// The kinds that are read from past papers beside those.
-const (
 	Choices   Kind = "choices"   // several options are right
 	TrueFalse Kind = "truefalse" // a statement; the options are "true" and "false"
 	Short     Kind = "short"     // a sentence or two are written
@@ -71,6 +64,7 @@ type Key struct {
 	Tolerance string     `json:"tolerance,omitempty"` // "1%", or an amount in the key's unit
 	Blanks    [][]string `json:"blanks,omitempty"`    // per blank, every answer that is accepted
 	Reference string     `json:"reference,omitempty"` // a written answer that is right
+	Points    []string   `json:"points,omitempty"`    // what a written answer has to say
 	Pairs     [][]string `json:"pairs,omitempty"`     // ids of an option and of what belongs to it
 
 	Expression string   `json:"expression,omitempty"` // equal to what is asked for
@@ -149,6 +143,7 @@ type Question struct {
 	Figure       *figure.Figure `json:"figure,omitempty"`   // a drawing of what it is about
 	Options      []Option       `json:"options,omitempty"`
 	Matches      []Option       `json:"matches,omitempty"` // the right column, of a match
+	Rows         [][]string     `json:"rows,omitempty"`    // of a table, the first names its columns
 	Key          Key            `json:"key"`
 	Worked       []string       `json:"worked,omitempty"`
 	Explanation  string         `json:"explanation,omitempty"`
@@ -176,78 +171,15 @@ func (q Question) KeyOption() (Option, bool) {
 	return q.Option(q.Key.Options[0])
 }
 
-// optionTexts are the texts of the options with the given ids, in the order of
-// the options.
-func (q Question) optionTexts(ids []string) []string {
-	var out []string
-	for _, o := range q.Options {
-		if slices.Contains(ids, o.ID) {
-			out = append(out, o.Text)
-		}
-	}
-	return out
-}
-
-// KeyText is the right answer as a reader would write it.
-func (q Question) KeyText() string {
-	switch q.Kind {
-	case Choice:
-		o, _ := q.KeyOption()
-		return o.Text
-	case Choices, TrueFalse:
-		return strings.Join(q.optionTexts(q.Key.Options), "; ")
-	case Short, Essay:
-		return q.Key.Reference
-	case Match:
-		var pairs []string
-		for _, p := range q.Key.Pairs {
-			pairs = append(pairs, strings.Join(p, "–"))
-		}
-		return strings.Join(pairs, ", ")
-	case Numeric:
-		if q.Key.Unit == "%" {
-			return q.Key.Value + "%"
-		}
-		return strings.TrimSpace(q.Key.Value + " " + q.Key.Unit)
-	case Expression:
-		return q.Key.Expression
-	case Solution:
-		return q.Key.solution()
-	case Blanks:
-		var parts []string
-		for _, accepted := range q.Key.Blanks {
-			if len(accepted) > 0 {
-				parts = append(parts, accepted[0])
-			}
-		}
-		return strings.Join(parts, ", ")
-	}
-	return ""
-}
-
-// solution writes a set of solutions as it is typed.
-func (k Key) solution() string {
-	switch k.Set {
-	case "none":
-		return "no solution"
-	case "all":
-		return "all real numbers"
-	case "finite":
-		return strings.Join(k.Values, " or ")
-	}
-	return k.Where
-}
-
 // BlankMark is how the n-th blank, counted from 1, stands in a stem.
 func BlankMark(n int) string { return fmt.Sprintf("<<%d>>", n) }
-
-var blankMarks = regexp.MustCompile(`<<(\d+)>>`)
 
 // MaxText bounds stems and options, in bytes.
 const MaxText = 4000
 
-// Validate says in one sentence what does not fit together, or returns nil.
-func (q Question) Validate() error {
+// Check says in one sentence what of the parts that all kinds have does not fit, or
+// returns nil. What is particular to a kind is checked in its room in package kind.
+func (q Question) Check() error {
 	if strings.TrimSpace(q.Stem) == "" {
 		return fmt.Errorf("The stem is empty; write the question.")
 	}
@@ -259,107 +191,8 @@ func (q Question) Validate() error {
 			return err
 		}
 	}
-	switch q.Level {
-	case Easy, Medium, Hard:
-	default:
+	if !slices.Contains(Levels, q.Level) {
 		return fmt.Errorf("The level %q is none of easy, medium and hard.", q.Level)
-	}
-	switch q.Kind {
-	case Choice, Choices, TrueFalse:
-		return q.validateChoice()
-	case Numeric:
-		if strings.TrimSpace(q.Key.Value) == "" {
-			return fmt.Errorf("The key has no value; give the number that is right.")
-		}
-		return nil
-	case Expression:
-		if strings.TrimSpace(q.Key.Expression) == "" {
-			return fmt.Errorf("The key has no expression; give the one that is right.")
-		}
-		return nil
-	case Solution:
-		return q.validateSolution()
-	case Blanks:
-		return q.validateBlanks()
-	case Short, Essay:
-		return nil
-	case Match:
-		return q.validateMatch()
-	}
-	return fmt.Errorf("The kind %q is not known; choice, numeric and blanks are the ones that can be written.", q.Kind)
-}
-
-// Posed says whether a kind of question can be asked in a drill.
-func (k Kind) Posed() bool {
-	return k == Choice || k == TrueFalse || k == Numeric || k == Blanks || k == Expression || k == Solution
-}
-
-// most is how many options a choice has at most.
-const most = 8
-
-func (q Question) validateChoice() error {
-	if len(q.Options) < 2 || len(q.Options) > most {
-		return fmt.Errorf("A choice has two to %d options; this one has %d.", most, len(q.Options))
-	}
-	ids := map[string]bool{}
-	for i, o := range q.Options {
-		if strings.TrimSpace(o.Text) == "" {
-			return fmt.Errorf("Option %s is empty; write it or take it out.", Letter(i))
-		}
-		if len(o.Text) > MaxText {
-			return fmt.Errorf("Option %s is longer than %d characters; shorten it.", Letter(i), MaxText)
-		}
-		if o.ID == "" || ids[o.ID] {
-			return fmt.Errorf("Two options share the id %q.", o.ID)
-		}
-		ids[o.ID] = true
-	}
-	for _, id := range q.Key.Options {
-		if !ids[id] {
-			return fmt.Errorf("The key names an option that is not there; mark the one that is right.")
-		}
-	}
-	if len(q.Key.Options) != 1 && q.Kind != Choices || len(q.Key.Options) == 0 {
-		return fmt.Errorf("The key names no option, or more than one; mark the one that is right.")
-	}
-	return nil
-}
-
-func (q Question) validateSolution() error {
-	k := q.Key
-	switch {
-	case k.Set == "finite" && len(k.Values) > 0, k.Set == "none", k.Set == "all", (k.Set == "domain" || k.Set == "interval") && k.Where != "":
-		return nil
-	}
-	return fmt.Errorf("The key says no set of solutions; it is finite with its values, none, all, or a domain or interval with its condition.")
-}
-
-func (q Question) validateMatch() error {
-	if len(q.Options) < 2 || len(q.Matches) < 2 {
-		return fmt.Errorf("A match needs two entries on each side; this one has %d and %d.", len(q.Options), len(q.Matches))
-	}
-	for _, p := range q.Key.Pairs {
-		left := slices.ContainsFunc(q.Options, func(o Option) bool { return len(p) == 2 && o.ID == p[0] })
-		right := slices.ContainsFunc(q.Matches, func(o Option) bool { return len(p) == 2 && o.ID == p[1] })
-		if !left || !right {
-			return fmt.Errorf("The key joins %s, and one of these is not there.", strings.Join(p, " and "))
-		}
-	}
-	return nil
-}
-
-func (q Question) validateBlanks() error {
-	marks := blankMarks.FindAllStringSubmatch(q.Stem, -1)
-	if len(marks) == 0 || len(marks) != len(q.Key.Blanks) {
-		return fmt.Errorf("The stem has %d blanks and the key has %d; each blank <<1>>, <<2>> … needs its answers.", len(marks), len(q.Key.Blanks))
-	}
-	for i, m := range marks {
-		if m[1] != strconv.Itoa(i+1) {
-			return fmt.Errorf("The blanks of the stem are not numbered in order; blank %d is <<%s>>.", i+1, m[1])
-		}
-		if len(q.Key.Blanks[i]) == 0 || strings.TrimSpace(q.Key.Blanks[i][0]) == "" {
-			return fmt.Errorf("Blank %d has no answer; give the words that fit.", i+1)
-		}
 	}
 	return nil
 }
@@ -374,11 +207,4 @@ func (q Question) Asks() string {
 		return q.Stem
 	}
 	return q.Figure.Alt + " " + q.Stem
-}
-
-// Identify gives a question an id made of what it asks and what is right, so
-// that the same draft has the same id.
-func Identify(q Question) string {
-	sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s", q.Kind, q.Asks(), q.KeyText()))
-	return "q" + hex.EncodeToString(sum[:8])
 }

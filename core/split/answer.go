@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/question"
 )
 
@@ -376,7 +377,7 @@ func repeats(q question.Question, text string) (string, bool) {
 	probe := q
 	probe.Key = question.Key{}
 	rest := setKey(&probe, text)
-	if probe.KeyText() == q.KeyText() && !probe.Key.Empty() && probe.Key.Reference == "" {
+	if kind.KeyText(probe) == kind.KeyText(q) && !probe.Key.Empty() && probe.Key.Reference == "" {
 		return rest, true
 	}
 	return text, false

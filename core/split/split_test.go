@@ -10,6 +10,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/kind"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/tools/mangle"
@@ -60,12 +61,12 @@ func told(q question.Question) (stem, options, matches, key string) {
 	case question.TrueFalse:
 		key = strings.Join(q.Key.Options, "")
 	case question.Match:
-		key = strings.ReplaceAll(q.KeyText(), "–", "-")
+		key = strings.ReplaceAll(kind.KeyText(q), "–", "-")
 	case question.Numeric:
 		key = strings.TrimSpace(q.Key.Value + " " + q.Key.Unit)
 	case question.Blanks:
 	default:
-		key = q.KeyText()
+		key = kind.KeyText(q)
 	}
 	return stem, options, matches, key
 }
@@ -223,12 +224,12 @@ b) penstock`
 // What a person says of a line and of a key stands.
 func TestHintsAndKeys(t *testing.T) {
 	p, err := Text(short, nil, map[int]string{6: "b"})
-	if err != nil || len(p.Questions) != 2 || p.Questions[1].KeyText() != "penstock" {
+	if err != nil || len(p.Questions) != 2 || kind.KeyText(p.Questions[1]) != "penstock" {
 		t.Fatalf("a key given by hand: %+v, %v", p.Questions, err)
 	}
 	p, _ = Text(short, nil, map[int]string{1: "b"})
-	if p.Questions[0].KeyText() != "rake" {
-		t.Errorf("a key mended by hand is %q", p.Questions[0].KeyText())
+	if kind.KeyText(p.Questions[0]) != "rake" {
+		t.Errorf("a key mended by hand is %q", kind.KeyText(p.Questions[0]))
 	}
 	p, _ = Text(short, nil, map[int]string{1: "a, b"})
 	if p.Questions[0].Kind != question.Choices {
@@ -259,7 +260,7 @@ func TestWhatCannotBeRead(t *testing.T) {
 		}
 	}
 	p, err := Text("1. Which plate measures flow?\na) weir\nb) rake\nAnswer: a", nil, nil)
-	if err != nil || len(p.Questions) != 1 || p.Questions[0].KeyText() != "weir" {
+	if err != nil || len(p.Questions) != 1 || kind.KeyText(p.Questions[0]) != "weir" {
 		t.Errorf("a single question: %+v, %v", p.Questions, err)
 	}
 	p, err = Text("No question stands here.\nOnly two lines of prose.", nil, nil)
@@ -340,7 +341,7 @@ func TestKeysOfAllSortsOnALine(t *testing.T) {
 		}
 		var got []string
 		for _, q := range p.Questions {
-			got = append(got, q.KeyText())
+			got = append(got, kind.KeyText(q))
 		}
 		if strings.Join(got, "; ") != "a screen; False; P1; 220 m³" {
 			t.Errorf("%q gives %q", key, got)

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -213,7 +214,7 @@ func TestSlipsOfChangesAndChains(t *testing.T) {
 			if s.Why == "" || !strings.HasSuffix(s.Why, ".") {
 				t.Errorf("the slip %s has the reason %q", s.ID, s.Why)
 			}
-			if s.Value == q.KeyText() {
+			if s.Value == kind.KeyText(q) {
 				t.Errorf("%s: the slip %s is the key", q.Stem, s.ID)
 			}
 		}
@@ -268,7 +269,7 @@ func TestVersionsOfAQuestion(t *testing.T) {
 				t.Errorf("%s is hard by %q, another version by %q", q.Stem, q.LevelBecause, because)
 			}
 			because = q.LevelBecause
-			versions[question.Identify(q)] = true
+			versions[kind.Identify(q)] = true
 		}
 		if written < 20 || 10*len(versions) < 9*written {
 			t.Errorf("%s: %d different versions of %d written by 40 seeds", i.subject, len(versions), written)

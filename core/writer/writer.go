@@ -21,6 +21,7 @@ import (
 	"time"
 
 	"zincowl/core/fact"
+	"zincowl/core/kind"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
@@ -396,7 +397,7 @@ func finish(q question.Question, i *idea) question.Question {
 	q.Kind, q.Level, q.Topic = i.kind, i.level, i.topic
 	q.Marks, q.Language = 1, "en"
 	q.Origin.By = "writer"
-	q.ID = question.Identify(q)
+	q.ID = kind.Identify(q)
 	return q
 }
 

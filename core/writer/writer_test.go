@@ -10,6 +10,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -82,7 +83,7 @@ func TestDraftsAreWhole(t *testing.T) {
 		}
 		seen := map[string]bool{}
 		for _, q := range qs {
-			if err := q.Validate(); err != nil {
+			if err := kind.Validate(q); err != nil {
 				t.Errorf("%s: %v", q.Stem, err)
 			}
 			if seen[q.ID] {
@@ -141,8 +142,8 @@ func checkNumbers(t *testing.T, q question.Question) {
 	if want := len(q.Model.Stages[0].Givens); len(found) != want && len(q.Model.Stages) == 1 || len(found) > want+1 {
 		t.Errorf("%s states %d quantities for %d givens", q.Stem, len(found), len(q.Model.Stages[0].Givens))
 	}
-	if len(q.Worked) < 2 || !strings.Contains(q.Worked[len(q.Worked)-1], strings.TrimSuffix(q.KeyText(), " "+q.Model.Unit)) && q.Kind == question.Choice {
-		t.Errorf("%s: the steps %q do not end at %s", q.Stem, q.Worked, q.KeyText())
+	if len(q.Worked) < 2 || !strings.Contains(q.Worked[len(q.Worked)-1], strings.TrimSuffix(kind.KeyText(q), " "+q.Model.Unit)) && q.Kind == question.Choice {
+		t.Errorf("%s: the steps %q do not end at %s", q.Stem, q.Worked, kind.KeyText(q))
 	}
 	want := features[q.Level]
 	if len(q.LevelBecause) != min(1, len(want)) || len(want) > 0 && !slices.Contains(want, q.LevelBecause[0]) {
@@ -292,7 +293,7 @@ func TestSkillsAreDrafted(t *testing.T) {
 			t.Errorf("%s comes twice", q.Stem)
 		}
 		stems[q.Stem] = true
-		if q.Origin.By != "writer" || q.Origin.From == "" || q.Validate() != nil {
+		if q.Origin.By != "writer" || q.Origin.From == "" || kind.Validate(q) != nil {
 			t.Errorf("%+v", q)
 		}
 	}

@@ -853,7 +853,8 @@ export interface components {
             id: string;
             /** @description by a person, although not cleared */
             kept: boolean;
-            kind: string;
+            /** @enum {string} */
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
             /** @enum {string} */
@@ -881,7 +882,8 @@ export interface components {
             id: string;
             /** @description by a person, although not cleared */
             kept: boolean;
-            kind: string;
+            /** @enum {string} */
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
             /** @description the right side, of a match */
@@ -892,6 +894,8 @@ export interface components {
             /** Format: date-time */
             rests_until?: string;
             revealed?: components["schemas"]["RevealedProof"];
+            /** @description of a table, with empty cells to be filled in */
+            rows: string[][];
             /** @enum {string} */
             state: "bench" | "bank" | "dropped";
             stem: string;
@@ -1071,6 +1075,11 @@ export interface components {
             right: number;
             /** Format: int64 */
             total: number;
+            /**
+             * Format: int64
+             * @description answers in words, kept and not marked
+             */
+            unmarked: number;
         };
         DrillItem: {
             /** @description what it is asked about */
@@ -1079,15 +1088,20 @@ export interface components {
             feedback?: components["schemas"]["Feedback"];
             /** @description a drawing of it */
             figure?: components["schemas"]["Figure"];
-            kind: string;
+            /** @enum {string} */
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
             /** @description in which numbers are typed */
             language?: string;
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
+            /** @description what the options belong to, of a match */
+            matches: components["schemas"]["ShownOption"][];
             /** @description in the order shown */
             options: components["schemas"]["ShownOption"][];
             /** Format: int64 */
             position: number;
+            /** @description of a table, with empty cells to be filled in */
+            rows: string[][];
             stem: string;
             topic?: string;
             /** @description that a typed number is asked in */
@@ -1119,12 +1133,21 @@ export interface components {
             right: number;
             /** Format: int64 */
             total: number;
+            /**
+             * Format: int64
+             * @description answers in words, kept and not marked
+             */
+            unmarked: number;
         };
         "Edit-questionRequest": {
             key: components["schemas"]["Key"];
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
+            /** @description the right side, of a match */
+            matches?: components["schemas"]["ShownOption"][];
             options: components["schemas"]["ShownOption"][];
+            /** @description of a table */
+            rows?: string[][];
             stem: string;
             /** Format: uuid */
             topic_id?: string;
@@ -1204,13 +1227,14 @@ export interface components {
             evidence: components["schemas"]["Evidence"][];
             explanation?: string;
             given: components["schemas"]["Given"];
+            key: components["schemas"]["Key"];
             /** Format: int64 */
             percent: number;
-            /** @description id */
-            right_option?: string;
             right_text: string;
             says: string;
             slip?: components["schemas"]["SlipMade"];
+            /** @description it is kept beside the key and not marked */
+            unmarked: boolean;
             whys: components["schemas"]["OptionWhy"][];
             worked: string[];
         };
@@ -1277,8 +1301,14 @@ export interface components {
         };
         Given: {
             blanks?: string[];
+            /** @description of a table: r2c3 and what stands there */
+            cells?: {
+                [key: string]: string;
+            };
             /** @description ids */
             options?: string[];
+            /** @description ids of an option and of what it belongs to */
+            pairs?: string[][];
             text?: string;
         };
         Hint: {
@@ -1310,6 +1340,7 @@ export interface components {
             expression?: string;
             options?: string[];
             pairs?: string[][];
+            points?: string[];
             reference?: string;
             set?: string;
             tolerance?: string;
@@ -1447,9 +1478,10 @@ export interface components {
             verdicts: ("cleared" | "held" | "faulted" | "unproven")[];
         };
         Place: {
+            answered: boolean;
             /**
              * Format: int64
-             * @description left out until it is answered
+             * @description left out until it is answered, and of what is not marked
              */
             percent?: number;
             /** Format: int64 */
@@ -1481,7 +1513,8 @@ export interface components {
             given?: components["schemas"]["Stimulus"];
             id: string;
             key: components["schemas"]["Key"];
-            kind: string;
+            /** @enum {string} */
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
             language?: string;
             level: string;
             level_because?: string[];
@@ -1492,6 +1525,7 @@ export interface components {
             number?: string;
             options?: components["schemas"]["Option"][];
             origin: components["schemas"]["Origin"];
+            rows?: string[][];
             slips?: components["schemas"]["Slip"][];
             stem: string;
             stimulus?: string;

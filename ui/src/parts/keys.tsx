@@ -4,17 +4,14 @@ import { useEffect, useRef, useSyncExternalStore } from "react";
 export interface Key {
   /** As KeyboardEvent.key names it: "Enter", " ", "k", "?". */
   key: string;
-  /** As KeyboardEvent.code names it, for keys that go by where they lie. */
-  code?: string;
   /** What it does, for the list of keys. */
   does: string;
   press: () => void;
   /** Also while a text field has the focus; for Enter only. */
   inField?: boolean;
+  /** With Control held down. */
+  ctrl?: boolean;
 }
-
-/** The keys that choose an option, by where they lie, with their names. */
-export const homeRow = [..."ASDFGHJK"].map((cap) => ({ cap, code: `Key${cap}` }));
 
 interface Layer {
   keys: Key[];
@@ -33,16 +30,17 @@ export function allowLetters(on: boolean) {
 const isLetter = (k: Key) => /^[a-z]$/i.test(k.key);
 
 function press(e: KeyboardEvent) {
-  if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
   const target = e.target as HTMLElement;
+  const radio = target.getAttribute("role") === "radio"; // for which Enter does nothing of its own
+  if ((e.defaultPrevented && !(radio && e.key === "Enter")) || e.metaKey || e.altKey || e.repeat) return;
   if (document.querySelector("[role=dialog]") !== null) return;
   const field = target.closest("input, textarea, select, [contenteditable]") !== null;
-  const operates = target.closest("button, a, summary") !== null && target.getAttribute("role") !== "radio";
+  const operates = target.closest("button, a, summary") !== null && !radio;
   if (operates && (e.key === "Enter" || e.key === " ")) return;
   for (const layer of [...layers].reverse()) {
-    const hit = layer.keys.find((k) => (k.code !== undefined ? k.code === e.code : k.key.toLowerCase() === e.key.toLowerCase()));
+    const hit = layer.keys.find((k) => e.ctrlKey === (k.ctrl === true) && k.key.toLowerCase() === e.key.toLowerCase());
     if (hit === undefined || (field && hit.inField !== true) || (!letters && isLetter(hit))) continue;
-    if (target.getAttribute("role") === "radio" && e.key === " ") return;
+    if (radio && e.key === " ") return;
     e.preventDefault();
     hit.press();
     return;

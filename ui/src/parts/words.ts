@@ -16,8 +16,6 @@ export const levels: readonly Level[] = ["easy", "medium", "hard"];
 /** letter names an option by its position. */
 export const letter = (at: number) => "abcdefgh".charAt(at);
 
-export const kindNames = { choice: "Choice", choices: "Several right", truefalse: "True or false", numeric: "Number", expression: "Expression", solution: "Solutions", blanks: "Blank", short: "Short answer", essay: "Essay", match: "Match" } as Record<string, string>;
-
 /** capital writes the first letter large. */
 export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 

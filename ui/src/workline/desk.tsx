@@ -120,7 +120,7 @@ function KeySheet({ open, close, letters }: { open: boolean; close: () => void; 
         {[...keys].reverse().map((k, i) => (
           <div key={`${k.key}${i}`} className="col-span-2 grid grid-cols-subgrid border-t border-line py-1.5">
             <dt>
-              <Cap name={k.code?.replace(/^Key/, "") ?? k.key} apart />
+              <Cap name={k.ctrl ? `Ctrl ${k.key}` : k.key} apart />
             </dt>
             <dd>{k.does}</dd>
           </div>

@@ -4,17 +4,14 @@ import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, Quote } from "../../marginalia/note";
-import { About } from "../../parts/about";
-import { TypedAnswer } from "../../parts/answer";
-import { Gap, Stem } from "../../parts/blanks";
-import { Figure } from "../../parts/figure";
-import { Button, Cap } from "../../parts/button";
-import { homeRow, useKeys } from "../../parts/keys";
+import { answered as some, roomOf } from "../../kinds";
+import { Button } from "../../parts/button";
+import { useKeys } from "../../parts/keys";
 import { Mark, markOf } from "../../parts/mark";
-import { Prose, WorkedLine, plainly } from "../../parts/prose";
+import { WorkedLine, plainly } from "../../parts/prose";
 import { Sheet } from "../../parts/sheet";
 import { Failing, Trouble, Waiting } from "../../parts/state";
-import { capital, clock, counted, letter } from "../../parts/words";
+import { capital, clock, counted } from "../../parts/words";
 
 /** DrillRunPage is one place of a drill; without a place it leads to the first open one. */
 export function DrillRunPage() {
@@ -62,10 +59,11 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
       await client.invalidateQueries({ queryKey: ["course", course, "drill", run.id] });
     },
   });
-  const some = (given.options?.length ?? 0) > 0 || Boolean(given.text?.trim()) || Boolean(given.blanks?.some((b) => b.trim() !== ""));
+  const something = some(given);
   const answer = (confidence: "sure" | "hunch" | "no idea") => {
-    if (!answered && !send.isPending && (some || confidence === "no idea")) send.mutate(confidence);
+    if (!answered && !send.isPending && (something || confidence === "no idea")) send.mutate(confidence);
   };
+  const room = item && roomOf(item.kind);
   const next = () => void go(`/courses/${course}/drill/${run.id}/${position + 1}`);
   useKeys(
     !item
@@ -77,12 +75,13 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
             position > 1 && { key: "k", does: "The one before", press: () => void go(`/courses/${course}/drill/${run.id}/${position - 1}`) },
           ]
         : [
-            ...item.options.map((o, i) => ({ key: homeRow[i]?.cap ?? "", code: homeRow[i]?.code, does: `Choose option ${letter(i)}`, press: () => setGiven({ options: [o.id] }) })),
-            { key: "Enter", does: "Answer, sure", press: () => answer("sure"), inField: true },
+            ...(room?.keys?.({ item, given, change: setGiven }) ?? []),
+            { key: "Enter", ctrl: room?.long, does: "Answer, sure", press: () => answer("sure"), inField: true },
             { key: "h", does: "Answer, a hunch", press: () => answer("hunch") },
             { key: "0", does: "No idea", press: () => answer("no idea") },
           ],
   );
+  const { Ask, Outcome } = room ?? roomOf("choice");
   return (
     <>
       <Track course={course} run={run} position={position} aside={answered ? "" : `${clock(seconds)} on this one`} />
@@ -96,7 +95,7 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
             <h1 className="sr-only">
               Question {position} of {run.total}
             </h1>
-            <Question item={item} given={given} change={setGiven} />
+            {item.feedback ? <Outcome item={item} /> : <Ask item={item} given={given} change={setGiven} />}
             <Trouble error={send.error} />
             <div className="mt-[22px] flex flex-wrap gap-2.5">
               {item.feedback ? (
@@ -105,10 +104,10 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
                 </Button>
               ) : (
                 <>
-                  <Button tone="main" cap="Enter" onClick={() => answer("sure")} disabled={!some || send.isPending}>
+                  <Button tone="main" cap={room?.long ? "Ctrl Enter" : "Enter"} onClick={() => answer("sure")} disabled={!something || send.isPending}>
                     Answer, sure
                   </Button>
-                  <Button tone="second" cap="h" onClick={() => answer("hunch")} disabled={!some || send.isPending}>
+                  <Button tone="second" cap="h" onClick={() => answer("hunch")} disabled={!something || send.isPending}>
                     Answer, a hunch
                   </Button>
                   <Button cap="0" onClick={() => answer("no idea")} disabled={send.isPending}>
@@ -153,11 +152,11 @@ function Track({ course, run, position, aside }: { course: string; run: DrillRun
               <span className="h-1.5 w-[26px] rounded-full bg-eye" aria-current="step">
                 <span className="sr-only">{p.position}, here</span>
               </span>
-            ) : p.percent === undefined ? (
+            ) : !p.answered ? (
               <Mark verdict="unproven" label={`${p.position}, open`} />
             ) : (
-              <Link to={`/courses/${course}/drill/${run.id}/${p.position}`} className="flex" aria-label={`${p.position}, ${p.percent === 100 ? "right" : p.percent > 0 ? "half right" : "wrong"}: read it again`}>
-                <Mark verdict={markOf(p.percent)} label="" />
+              <Link to={`/courses/${course}/drill/${run.id}/${p.position}`} className="flex" aria-label={`${p.position}, ${p.percent === undefined ? "not marked" : p.percent === 100 ? "right" : p.percent > 0 ? "half right" : "wrong"}: read it again`}>
+                <Mark verdict={p.percent === undefined ? "held" : markOf(p.percent)} label="" />
               </Link>
             )}
           </li>
@@ -165,129 +164,6 @@ function Track({ course, run, position, aside }: { course: string; run: DrillRun
       </ol>
       <span className="text-[13px] text-ink-2">{run.label}</span>
       <span className="num ml-auto text-[13px] text-ink-2">{aside}</span>
-    </div>
-  );
-}
-
-function Question({ item, given, change }: { item: DrillItem; given: Given; change: (g: Given) => void }) {
-  const done = item.feedback;
-  return (
-    <>
-      {item.about && <About stimulus={item.about} />}
-      {item.kind === "blanks" ? (
-        <p className="read leading-loose!">
-          <Stem text={item.stem} blank={(n) => (done ? <Gap>{done.given.blanks?.[n - 1] || done.given.text || " "}</Gap> : <Blank n={n} given={given} change={change} />)} />
-        </p>
-      ) : (
-        <p className="read">
-          <Prose text={item.stem} />
-        </p>
-      )}
-      {item.figure && <Figure figure={item.figure} />}
-      {(item.kind === "numeric" || item.kind === "expression" || item.kind === "solution") && !done && (
-        <TypedAnswer kind={item.kind} language={item.language ?? "en"} text={given.text ?? ""} unit={item.unit} change={(text) => change({ text })} />
-      )}
-      {item.options.length === 0 && done && <TypedOutcome item={item} />}
-      {item.options.length > 0 && (
-        <div role={done ? undefined : "radiogroup"} aria-label={done ? undefined : "Options"} className="mt-6">
-          {item.options.map((o, i) => (done ? <Judged key={o.id} item={item} at={i} /> : <Option key={o.id} at={i} text={o.text} on={given.options?.[0] === o.id} first={i === 0 && !given.options} choose={() => change({ options: [o.id] })} />))}
-        </div>
-      )}
-    </>
-  );
-}
-
-function Blank({ n, given, change }: { n: number; given: Given; change: (g: Given) => void }) {
-  const all = given.blanks ?? [];
-  return (
-    <input
-      className="mx-1 w-48 border-0 border-b-2 border-eye bg-eye-wash px-2 font-read"
-      aria-label={`Blank ${n}`}
-      value={all[n - 1] ?? ""}
-      autoFocus={n === 1}
-      autoComplete="off"
-      spellCheck={false}
-      onChange={(e) => {
-        const next = [...all];
-        while (next.length < n) next.push("");
-        next[n - 1] = e.target.value;
-        change({ blanks: next });
-      }}
-    />
-  );
-}
-
-function Option({ at, text, on, first, choose }: { at: number; text: string; on: boolean; first: boolean; choose: () => void }) {
-  return (
-    <button type="button" role="radio" aria-checked={on} tabIndex={on || first ? 0 : -1} className="opt" data-state={on ? "chosen" : undefined} onClick={choose} onKeyDown={arrows}>
-      <span>{on && <span className="mark text-eye" aria-hidden="true" />}</span>
-      <em>{letter(at)}</em>
-      <span>
-        <Prose text={text} />
-      </span>
-      <small>{on ? "chosen" : ""}</small>
-      <Cap name={homeRow[at]?.cap ?? ""} apart />
-    </button>
-  );
-}
-
-/** arrows move between options as in any group of which one is chosen. */
-function arrows(e: React.KeyboardEvent<HTMLButtonElement>) {
-  const by = e.key === "ArrowDown" ? "nextElementSibling" : e.key === "ArrowUp" ? "previousElementSibling" : undefined;
-  const next = by && e.currentTarget[by];
-  if (!(next instanceof HTMLButtonElement)) return;
-  e.preventDefault();
-  next.focus();
-  next.click();
-}
-
-const confidences = { sure: "sure", hunch: "a hunch", "no idea": "no idea" };
-
-function Judged({ item, at }: { item: DrillItem; at: number }) {
-  const f = item.feedback!;
-  const o = item.options[at]!;
-  const right = o.id === f.right_option;
-  const mine = f.given.options?.[0] === o.id;
-  const says = [right ? "right" : "", mine ? `your answer, ${confidences[f.confidence]}` : ""].filter(Boolean).join("; ");
-  return (
-    <div className="opt" data-state={right ? "right" : mine ? "wrong" : undefined}>
-      <span>{right ? <Mark verdict="cleared" label="" /> : mine ? <Mark verdict="faulted" label="" /> : null}</span>
-      <em>{letter(at)}</em>
-      <span>
-        <Prose text={o.text} />
-      </span>
-      <small>{says}</small>
-      <span />
-    </div>
-  );
-}
-
-function TypedOutcome({ item }: { item: DrillItem }) {
-  const f = item.feedback!;
-  const typed = f.given.text || f.given.blanks?.join(", ") || "nothing";
-  const good = f.percent === 100;
-  return (
-    <div className="mt-6">
-      {!good && (
-        <div className="opt" data-state="wrong">
-          <span>
-            <Mark verdict={markOf(f.percent)} label="" />
-          </span>
-          <em />
-          <span>{typed}</span>
-          <small>your answer, {confidences[f.confidence]}</small>
-          <span />
-        </div>
-      )}
-      <div className="opt border-b!" data-state="right">
-        <span>
-          <Mark verdict="cleared" label="" />
-        </span>
-        <em />
-        <span>{good ? typed : f.right_text}</span>
-        <small>{good ? `right, ${confidences[f.confidence]}` : "right"}</small>
-        <span />
-      </div>
     </div>
   );
 }
@@ -315,9 +191,13 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
   const why = (id: string | undefined) => f.whys.find((w) => w.id === id)?.why;
   return (
     <div role="status">
-      {right ? (
+      {f.unmarked ? (
+        <Note tone="eye" title="Not marked">
+          {f.says}
+        </Note>
+      ) : right ? (
         <Note tone="sound" title={<><Mark verdict="cleared" label="" /> {f.confidence === "hunch" ? "Right, by a hunch" : "Right"}</>}>
-          {why(f.right_option)}
+          {why(f.key.options?.[0])}
         </Note>
       ) : f.slip ? (
         <Note tone="fault" title={`The slip: ${f.slip.name}`}>
@@ -352,7 +232,7 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
 function Finished({ course, run }: { course: string; run: DrillRun }) {
   const go = useNavigate();
   const missed = run.places.filter((p) => p.percent !== undefined && p.percent < 100);
-  const open = run.places.filter((p) => p.percent === undefined);
+  const open = run.places.filter((p) => !p.answered);
   const on = () => void go(open[0] ? `/courses/${course}/drill/${run.id}/${open[0].position}` : `/courses/${course}/gaps`);
   useKeys([{ key: " ", does: open[0] ? "Go on with the drill" : "See the gaps", press: on }]);
   return (
@@ -368,9 +248,10 @@ function Finished({ course, run }: { course: string; run: DrillRun }) {
       >
         <h1 className="say">
           <b className="num">
-            {run.right} of {run.answered}
+            {run.right} of {run.answered - run.unmarked}
           </b>{" "}
-          right{open.length > 0 ? `, ${open.length} open` : ""}.
+          right{run.unmarked > 0 ? `, ${run.unmarked} not marked` : ""}
+          {open.length > 0 ? `, ${open.length} open` : ""}.
         </h1>
         <div className="mt-5 flex flex-wrap gap-2.5">
           <Button tone="main" cap=" " onClick={on} autoFocus>

@@ -3,15 +3,13 @@ import { useState } from "react";
 import { api, Problem, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, Quote, type Tone } from "../../marginalia/note";
-import { About } from "../../parts/about";
-import { Gap, Stem } from "../../parts/blanks";
-import { Figure } from "../../parts/figure";
-import { Prose, WorkedLine } from "../../parts/prose";
+import { roomOf } from "../../kinds";
+import { WorkedLine } from "../../parts/prose";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
 import { Failing, Trouble, Waiting } from "../../parts/state";
-import { capital, counted, kindNames, letter, onDay } from "../../parts/words";
+import { capital, counted, onDay } from "../../parts/words";
 import { EditForm } from "./edit";
 
 interface Props {
@@ -74,7 +72,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
       <section aria-label="Question" className="flex flex-col border border-b-0 border-line bg-paper px-5 py-6 desk:mt-4 desk:overflow-y-auto desk:rounded-tl-sheet desk:px-[34px]">
         <p className="mb-3 flex flex-wrap gap-x-4 text-[13px] text-ink-2">
           <span>{capital(q.level)}</span>
-          <span>{kindNames[q.kind] ?? q.kind}</span>
+          <span>{roomOf(q.kind).name}</span>
           <span>{from}</span>
           {q.version > 1 && <span>version {q.version}</span>}
         </p>
@@ -148,69 +146,11 @@ function status(q: Benched, left: number): string {
 /** Shown is the question as a candidate sees it, with key and reasons once they are uncovered. */
 function Shown({ q }: { q: Benched }) {
   const full = q.revealed?.question;
-  const key = full?.key.options;
-  const right = q.revealed?.mend?.key.options?.[0];
+  const { Shown: Asked } = roomOf(q.kind);
   return (
     <>
-      {q.about && <About stimulus={q.about} />}
-      <p className="read whitespace-pre-line">
-        <Stem text={q.stem} blank={(n) => <Gap>{full?.key.blanks?.[n - 1]?.[0]}</Gap>} />
-      </p>
-      {q.figure && <Figure figure={q.figure} />}
-      {q.options.length > 0 && (
-        <ul className="mt-[18px]">
-          {q.options.map((o, i) => {
-            const why = full?.options?.find((x) => x.id === o.id);
-            const good = full !== undefined && (right === undefined ? key?.includes(o.id) === true : o.id === right);
-            return (
-              <li key={o.id} className={`grid grid-cols-[30px_1fr] items-baseline gap-x-2.5 border-t border-line py-2.5 last:border-b ${good ? "text-sound" : ""}`}>
-                <b>{letter(i)}</b>
-                <span className="font-read text-[15px] wrap-anywhere">
-                  <Prose text={o.text} />
-                </span>
-                {why && (
-                  <span className={`col-start-2 text-[13px] ${good ? "" : "text-ink-2"}`}>
-                    {good && <span className="sr-only">Right. </span>}
-                    {why.why}
-                    {key?.includes(o.id) && right !== undefined && right !== o.id && <b className="text-fault"> The key as it stands.</b>}
-                  </span>
-                )}
-              </li>
-            );
-          })}
-        </ul>
-      )}
-      {q.matches.length > 0 && (
-        <ul className="mt-4 border-t border-line pt-2.5">
-          {q.matches.map((m) => (
-            <li key={m.id} className="grid grid-cols-[30px_1fr] gap-x-2.5 py-1">
-              <b>{m.id}</b>
-              <span className="font-read text-[15px]">{m.text}</span>
-            </li>
-          ))}
-        </ul>
-      )}
-      {full && (full.key.reference || full.key.pairs) && (
-        <p className="mt-4 text-sound">
-          <span className="label text-sound!">Key </span>
-          {full.key.reference ?? full.key.pairs?.map((p) => p.join(" – ")).join(", ")}
-        </p>
-      )}
+      <Asked question={q} />
       {full?.explanation && <p className="mt-4 whitespace-pre-line text-ink-2">{full.explanation}</p>}
-      {full && (full.kind === "expression" || full.kind === "solution") && (
-        <p className="mt-4 text-sound">
-          <span className="label text-sound!">Key </span>
-          <span className="num">{full.key.expression ?? (full.key.set === "none" ? "no solution" : full.key.set === "all" ? "all real numbers" : (full.key.values?.join(" or ") ?? full.key.where))}</span>
-        </p>
-      )}
-      {full?.kind === "numeric" && (
-        <p className="mt-4 text-sound">
-          <span className="label text-sound!">Key </span>
-          <span className="num">
-            {full.key.value} {full.key.unit}
-          </span>
-        </p>
-      )}
       {full?.worked && full.worked.length > 0 && (
         <div className="mt-5">
           <h3 className="label mb-1">Worked</h3>

@@ -3,13 +3,14 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, useNavigate, useOutletContext } from "react-router";
 import { api, asBytes, take, type Paper, type PaperText, type Question } from "../../api/client";
+import { roomOf } from "../../kinds";
 import { Note } from "../../marginalia/note";
 import { Prose } from "../../parts/prose";
 import { About } from "../../parts/about";
 import { Button, Cap } from "../../parts/button";
-import { homeRow, useKeys } from "../../parts/keys";
+import { useKeys } from "../../parts/keys";
 import { Trouble } from "../../parts/state";
-import { counted, kindNames, letter } from "../../parts/words";
+import { counted, letter } from "../../parts/words";
 
 type Line = Paper["lines"][number];
 
@@ -19,9 +20,9 @@ const roles = [
   { as: "stem", key: "u", says: "goes on", does: "It goes on from the line above" },
   { as: "option", key: "o", says: "option", does: "It is an option" },
   { as: "key", key: "r", says: "answer", does: "It is the right answer" },
-  { as: "explanation", key: "e", says: "reason", does: "It explains the answer" },
+  { as: "explanation", key: "y", says: "reason", does: "It explains the answer" },
   { as: "section", key: "t", says: "heading", does: "It is a heading or an instruction" },
-  { as: "stimulus", key: "c", says: "context", does: "The next questions are asked about it" },
+  { as: "stimulus", key: "w", says: "context", does: "The next questions are asked about it" },
   { as: "leftover", key: "x", says: "left over", does: "It belongs to no question" },
 ] as const;
 const saysOf = Object.fromEntries(roles.map((r) => [r.as, r.says])) as Record<string, string>;
@@ -158,8 +159,8 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
     { key: "PageUp", does: "Twenty lines back", press: () => step(-20) },
     { key: "m", does: "Next line to mend", press: nextToMend },
     ...roles.map((r) => ({ key: r.key, does: r.does, press: () => tell(r.as) })),
-    ...(question && question.kind !== "match"
-      ? options.map((o, i) => ({ key: homeRow[i]?.cap ?? "", code: homeRow[i]?.code, does: `Option ${letter(i)} is right`, press: () => setKey(question, question.kind === "truefalse" ? o.id : toggled(question, o.id)) }))
+    ...(question && roomOf(question.kind).marks
+      ? options.map((o, i) => ({ key: letter(i), does: `Option ${letter(i)} is right`, press: () => setKey(question, toggled(question, o.id)) }))
       : []),
     mended.length > 1 && { key: "z", does: "Take the last change back", press: () => setMended((all) => all.slice(0, -1)) },
     { key: "Enter", does: "Bring the questions to the bench", press: () => keep.mutate() },
@@ -229,7 +230,7 @@ const keyless = (q: Question) => !q.key.options && !q.key.value && !q.key.blanks
 
 /** toggled is the key when an option is chosen: of several it is added or taken out. */
 function toggled(q: Question, id: string): string {
-  if (q.kind !== "choices") return id;
+  if (roomOf(q.kind).marks !== "several") return id;
   const had = q.key.options ?? [];
   return (had.includes(id) ? had.filter((x) => x !== id) : [...had, id]).sort().join(", ");
 }
@@ -296,12 +297,12 @@ function Lines({ raw, lines, at, go, told }: { raw: string[]; lines: Line[]; at:
 
 function Understood({ question: q, setKey }: { question: Question; setKey: (key: string) => void }) {
   const right = q.key.options ?? [];
-  const typed = q.kind === "numeric" || q.kind === "blanks" || q.kind === "short" || q.kind === "essay" || q.kind === "match";
+  const typed = roomOf(q.kind).marks === undefined;
   return (
     <>
       <p className="mb-1.5 flex gap-x-4 text-[13px] text-ink-2">
         <span>{q.number ? `Question ${q.number}` : "Question"}</span>
-        <span>{kindNames[q.kind] ?? q.kind}</span>
+        <span>{roomOf(q.kind).name}</span>
         {q.marks !== undefined && <span>{counted(q.marks, "mark")}</span>}
       </p>
       <p className="font-read text-[16px] leading-snug whitespace-pre-line wrap-anywhere">
@@ -310,7 +311,7 @@ function Understood({ question: q, setKey }: { question: Question; setKey: (key:
       {q.options && (
         <ul className="mt-3">
           {q.options.map((o, i) => (
-            <Offered key={o.id} on={right.includes(o.id)} fixed={q.kind === "match"} choose={() => setKey(q.kind === "truefalse" ? o.id : toggled(q, o.id))} name={q.kind === "match" ? o.id : letter(i)} cap={q.kind === "match" ? undefined : homeRow[i]?.cap}>
+            <Offered key={o.id} on={right.includes(o.id)} fixed={typed} choose={() => setKey(toggled(q, o.id))} name={typed ? o.id : letter(i)} cap={typed ? undefined : letter(i)}>
               <Prose text={o.text} />
             </Offered>
           ))}
@@ -345,13 +346,19 @@ function Understood({ question: q, setKey }: { question: Question; setKey: (key:
 function Offered({ on, fixed, choose, name, cap, children }: { on: boolean; fixed?: boolean; choose?: () => void; name: string; cap?: string; children: ReactNode }) {
   const inside = (
     <>
-      <b>{name}</b>
+      {cap === undefined ? (
+        <b>{name}</b>
+      ) : (
+        <b>
+          <span className="sr-only">{name}</span>
+          <Cap name={cap} />
+        </b>
+      )}
       <span className="font-read text-[15px] wrap-anywhere">{children}</span>
       <small className="text-[12px]">{on ? "right" : ""}</small>
-      {cap !== undefined && <Cap name={cap} apart />}
     </>
   );
-  const look = `grid w-full grid-cols-[22px_1fr_auto_auto] items-baseline gap-2 border-t border-line py-1.5 text-left ${on ? "text-sound" : ""}`;
+  const look = `grid w-full grid-cols-[26px_1fr_auto] items-baseline gap-2 border-t border-line py-1.5 text-left ${on ? "text-sound" : ""}`;
   return (
     <li>
       {fixed ? (

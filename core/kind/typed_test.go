@@ -1,9 +1,10 @@
-package marking
+package kind
 
 import (
 	"strings"
 	"testing"
 
+	"zincowl/core/marking"
 	"zincowl/core/question"
 )
 
@@ -27,12 +28,12 @@ func TestTypedNumbers(t *testing.T) {
 	} {
 		q := quantity(c.value, c.unit)
 		for _, text := range c.right {
-			if got := Mark(q, Response{Text: text}); got.Percent != 100 {
+			if got := Mark(q, marking.Response{Text: text}); got.Percent != 100 {
 				t.Errorf("%s %s typed as %q is %d%%: %s", c.value, c.unit, text, got.Percent, got.Feedback)
 			}
 		}
 		for _, text := range c.wrong {
-			if got := Mark(q, Response{Text: text}); got.Percent != 0 {
+			if got := Mark(q, marking.Response{Text: text}); got.Percent != 0 {
 				t.Errorf("%s %s typed as %q is %d%%", c.value, c.unit, text, got.Percent)
 			}
 		}
@@ -74,12 +75,12 @@ func TestTypedMathematics(t *testing.T) {
 			[]string{"", "(2,"}},
 	} {
 		for _, text := range c.right {
-			if got := Mark(c.q, Response{Text: text}); got.Percent != 100 {
+			if got := Mark(c.q, marking.Response{Text: text}); got.Percent != 100 {
 				t.Errorf("%s typed as %q is %d%%: %s", c.name, text, got.Percent, got.Feedback)
 			}
 		}
 		for _, text := range append(c.wrong, c.open...) {
-			if got := Mark(c.q, Response{Text: text}); got.Percent != 0 {
+			if got := Mark(c.q, marking.Response{Text: text}); got.Percent != 0 {
 				t.Errorf("%s typed as %q is %d%%", c.name, text, got.Percent)
 			}
 		}
@@ -104,7 +105,7 @@ func TestTypedSlips(t *testing.T) {
 		Slips: []question.Slip{{ID: "chain-rule-omitted", Value: "3(x^2+1)^2", Why: "The inner derivative is missing."}},
 	}
 	for text, slip := range map[string]string{"3(x^2+1)^2": "chain-rule-omitted", "3(1+x²)(x²+1)": "chain-rule-omitted", "3x^4 + 6x^2 + 3": "chain-rule-omitted", "x": ""} {
-		if got := Mark(q, Response{Text: text}); got.Slip != slip || got.Percent != 0 {
+		if got := Mark(q, marking.Response{Text: text}); got.Slip != slip || got.Percent != 0 {
 			t.Errorf("%s: slip %q, %d%%", text, got.Slip, got.Percent)
 		}
 	}
@@ -113,11 +114,11 @@ func TestTypedSlips(t *testing.T) {
 		Slips: []question.Slip{{ID: "root-forgotten", Value: "49.1 m/s", Why: "The root was not taken."}, {ID: "power-of-ten", Value: "700 m/s", Why: "The point has moved."}},
 	}
 	for text, slip := range map[string]string{"49.1": "root-forgotten", "49.05 m/s": "root-forgotten", "177 km/h": "root-forgotten", "700": "power-of-ten", "12": ""} {
-		if got := Mark(q, Response{Text: text}); got.Slip != slip {
+		if got := Mark(q, marking.Response{Text: text}); got.Slip != slip {
 			t.Errorf("%s: slip %q, want %q", text, got.Slip, slip)
 		}
 	}
-	if got := Mark(q, Response{Text: "49.1"}); !strings.Contains(got.Feedback, "The root was not taken.") {
+	if got := Mark(q, marking.Response{Text: "49.1"}); !strings.Contains(got.Feedback, "The root was not taken.") {
 		t.Errorf("the feedback is %q", got.Feedback)
 	}
 }
@@ -126,7 +127,7 @@ func TestTypedSlips(t *testing.T) {
 func TestTypedInOtherLanguages(t *testing.T) {
 	q := question.Question{Kind: question.Numeric, Level: question.Easy, Stem: "…", Language: "de", Key: question.Key{Value: "2.5", Unit: "h", Tolerance: "0.5%"}}
 	for text, percent := range map[string]int{"2,5": 100, "2,5 h": 100, "150 min": 100, "25": 0} {
-		if got := Mark(q, Response{Text: text}); got.Percent != percent {
+		if got := Mark(q, marking.Response{Text: text}); got.Percent != percent {
 			t.Errorf("%q is %d%%, want %d%%", text, got.Percent, percent)
 		}
 	}

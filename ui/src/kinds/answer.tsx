@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue } from "react";
 import { api, take } from "../api/client";
-import { Inline } from "./maths";
+import { Inline } from "../parts/maths";
 
 const asks = {
   expression: { label: "Expression", like: "2x*cos(x^2)" },

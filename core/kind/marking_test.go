@@ -1,10 +1,11 @@
-package marking
+package kind
 
 import (
 	"encoding/json"
 	"reflect"
 	"testing"
 
+	"zincowl/core/marking"
 	"zincowl/core/question"
 )
 
@@ -23,21 +24,21 @@ var blank = question.Question{
 }
 
 func TestMark(t *testing.T) {
-	text := func(s string) Response { return Response{Text: s} }
+	text := func(s string) marking.Response { return marking.Response{Text: s} }
 	for _, c := range []struct {
 		name    string
 		q       question.Question
-		r       Response
+		r       marking.Response
 		percent int
 		slip    string
 	}{
-		{"the key", weir, Response{Options: []string{"b"}}, 100, ""},
-		{"a slip", weir, Response{Options: []string{"a"}}, 0, "meaning-of-another-term"},
+		{"the key", weir, marking.Response{Options: []string{"b"}}, 100, ""},
+		{"a slip", weir, marking.Response{Options: []string{"a"}}, 0, "meaning-of-another-term"},
 		{"an id typed", weir, text("B"), 100, ""},
 		{"its text typed", weir, text("a plate"), 100, ""},
-		{"two options", weir, Response{Options: []string{"a", "b"}}, 0, ""},
-		{"no such option", weir, Response{Options: []string{"q"}}, 0, ""},
-		{"nothing", weir, Response{}, 0, ""},
+		{"two options", weir, marking.Response{Options: []string{"a", "b"}}, 0, ""},
+		{"no such option", weir, marking.Response{Options: []string{"q"}}, 0, ""},
+		{"nothing", weir, marking.Response{}, 0, ""},
 		{"the number", mass, text("6.92 kg"), 100, ""},
 		{"without unit", mass, text("6.92"), 100, ""},
 		{"in another unit", mass, text("6920 g"), 100, ""},
@@ -48,11 +49,11 @@ func TestMark(t *testing.T) {
 		{"another dimension", mass, text("6.92 h"), 0, "unit-of-another-kind"},
 		{"no number", mass, text("heavy"), 0, ""},
 		{"two numbers", mass, text("6.92 or 7"), 0, ""},
-		{"both blanks", blank, Response{Blanks: []string{"Detention tanks", "fifteen"}}, 100, ""},
-		{"one blank", blank, Response{Blanks: []string{"the detention-tank", "20"}}, 50, ""},
-		{"a number by value", blank, Response{Blanks: []string{"detention tank", "15.0"}}, 100, ""},
-		{"neither", blank, Response{Blanks: []string{"weir", ""}}, 0, ""},
-		{"too few", blank, Response{Blanks: []string{"detention tank"}}, 50, ""},
+		{"both blanks", blank, marking.Response{Blanks: []string{"Detention tanks", "fifteen"}}, 100, ""},
+		{"one blank", blank, marking.Response{Blanks: []string{"the detention-tank", "20"}}, 50, ""},
+		{"a number by value", blank, marking.Response{Blanks: []string{"detention tank", "15.0"}}, 100, ""},
+		{"neither", blank, marking.Response{Blanks: []string{"weir", ""}}, 0, ""},
+		{"too few", blank, marking.Response{Blanks: []string{"detention tank"}}, 50, ""},
 	} {
 		got := Mark(c.q, c.r)
 		if got.Percent != c.percent || got.Slip != c.slip {
@@ -65,7 +66,7 @@ func TestMark(t *testing.T) {
 }
 
 func TestResponseReadsEitherShape(t *testing.T) {
-	for in, want := range map[string]Response{
+	for in, want := range map[string]marking.Response{
 		`"6.92 kg"`:                       {Text: "6.92 kg"},
 		`{"options":["b"]}`:               {Options: []string{"b"}},
 		`{"value":"4.5","unit":"kg"}`:     {Text: "4.5 kg"},
@@ -73,17 +74,17 @@ func TestResponseReadsEitherShape(t *testing.T) {
 		`{"blanks":["15",null]}`:          {Blanks: []string{"15", ""}},
 		`{"text":"written out in words"}`: {Text: "written out in words"},
 	} {
-		var got Response
+		var got marking.Response
 		if err := json.Unmarshal([]byte(in), &got); err != nil || !reflect.DeepEqual(got, want) {
 			t.Errorf("%s reads as %+v, %v", in, got, err)
 		}
 		data, err := json.Marshal(got)
-		var again Response
+		var again marking.Response
 		if err != nil || json.Unmarshal(data, &again) != nil || !reflect.DeepEqual(again, got) {
 			t.Errorf("%s is written as %s", in, data)
 		}
 	}
-	var r Response
+	var r marking.Response
 	if err := json.Unmarshal([]byte(`[1]`), &r); err == nil {
 		t.Error("a list was read as a response")
 	}

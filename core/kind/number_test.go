@@ -1,8 +1,9 @@
-package marking
+package kind
 
 import (
 	"testing"
 
+	"zincowl/core/marking"
 	"zincowl/core/question"
 )
 
@@ -17,7 +18,7 @@ func TestNumbersAsPeopleTypeThem(t *testing.T) {
 		{"236,000 L", 100, ""}, {"471/2 m³", 100, ""}, {"236 m²", 0, "unit-of-another-kind"}, {"225π m³", 0, "third-forgotten"},
 		{"706.9", 0, "third-forgotten"}, {"75π x", 0, ""}, {"about 236", 0, ""}, {"1/0", 0, ""}, {"9^9^9^9 m³", 0, ""},
 	} {
-		r := Mark(q, Response{Text: c.typed})
+		r := Mark(q, marking.Response{Text: c.typed})
 		if r.Percent != c.percent || r.Slip != c.slip {
 			t.Errorf("%q gets %d%% with the slip %q: %s", c.typed, r.Percent, r.Slip, r.Feedback)
 		}
@@ -25,7 +26,7 @@ func TestNumbersAsPeopleTypeThem(t *testing.T) {
 	german := q
 	german.Language = "de"
 	german.Key.Value = "2.5"
-	if r := Mark(german, Response{Text: "2,5 m³"}); r.Percent != 100 {
+	if r := Mark(german, marking.Response{Text: "2,5 m³"}); r.Percent != 100 {
 		t.Errorf("a decimal comma gets %d%%", r.Percent)
 	}
 	for typed, want := range map[string]string{

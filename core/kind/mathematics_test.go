@@ -1,8 +1,9 @@
-package marking
+package kind
 
 import (
 	"testing"
 
+	"zincowl/core/marking"
 	"zincowl/core/question"
 )
 
@@ -38,9 +39,9 @@ func TestMarkMathematics(t *testing.T) {
 		{expression, "√2x", 0, ""},
 		{expression, "2x(", 0, ""},
 	} {
-		got := Mark(c.q, Response{Text: c.typed})
+		got := Mark(c.q, marking.Response{Text: c.typed})
 		if got.Percent != c.percent || got.Slip != c.slip || got.Feedback == "" {
-			t.Errorf("%q for %s: %+v", c.typed, c.q.KeyText(), got)
+			t.Errorf("%q for %s: %+v", c.typed, KeyText(c.q), got)
 		}
 	}
 }
