@@ -14,6 +14,7 @@ import (
 	"zincowl/core/maths/figure"
 	"zincowl/core/proof"
 	"zincowl/core/question"
+	"zincowl/core/split"
 	"zincowl/store"
 )
 
@@ -235,6 +236,77 @@ func (a *App) EditQuestion(ctx context.Context, account, course, id uuid.UUID, e
 		}
 		return store.Uncover(ctx, tx, s, id, a.now())
 	})
+}
+
+// Written is a question that a person writes.
+type Written struct {
+	Kind question.Kind `json:"kind"`
+	Edit
+}
+
+// WriteQuestion proofs a question that a person wrote and stores it: cleared, it goes
+// to the bank, where it rests for whoever wrote it. The page chooses its id, so that
+// sending twice makes one.
+func (a *App) WriteQuestion(ctx context.Context, account, course, id uuid.UUID, w Written) (Benched, error) {
+	q := w.applied(question.Question{Kind: w.Kind, Origin: question.Origin{By: "person"}})
+	q.Title, q.ID = split.Title(q.Stem), kind.Identify(q)
+	if err := kind.Validate(q); err != nil {
+		return Benched{}, invalid("%s", err.Error())
+	}
+	s, err := enter(ctx, a.pool, account, course, editors)
+	if err != nil {
+		return Benched{}, err
+	}
+	for {
+		known, err := a.study(ctx, s)
+		if err != nil {
+			return Benched{}, err
+		}
+		v, report, err := examined(ctx, q, known)
+		if err != nil {
+			return Benched{}, err
+		}
+		fresh := store.NewQuestion{Fingerprint: q.ID, Version: v}
+		fresh.ID, fresh.State, fresh.Kind, fresh.Level, fresh.Title = id, "bench", string(q.Kind), string(q.Level), q.Title
+		if fresh.TopicID = w.TopicID; fresh.TopicID != nil {
+			fresh.By, fresh.Sure = "person", 100
+		}
+		if report.Verdict == proof.Cleared {
+			fresh.State = "bank"
+		}
+		var out Benched
+		err = a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+			if err := held(ctx, tx, s, known.revision); err != nil {
+				return err
+			}
+			if w.TopicID != nil {
+				if err := store.OfCourse(ctx, tx, s, []uuid.UUID{*w.TopicID}, nil); err != nil {
+					return err
+				}
+			}
+			added, err := store.AddQuestion(ctx, tx, s, fresh, a.now())
+			if err != nil {
+				return err
+			}
+			if _, err := store.QuestionOf(ctx, tx, s, id); !added && errors.Is(err, ErrNotFound) {
+				return invalid("The course has this question already.")
+			} else if err != nil {
+				return err
+			}
+			if added {
+				if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
+					return err
+				}
+			}
+			if out, err = a.benched(ctx, tx, s, id); err != nil {
+				return err
+			}
+			return store.Announce(ctx, tx, s, "bench")
+		})
+		if !errors.Is(err, errMoved) {
+			return out, err
+		}
+	}
 }
 
 // AcceptCorrection makes the correction that a proof showed the new version, unseen.

@@ -233,7 +233,7 @@ func (a *App) Drills(ctx context.Context, account, course uuid.UUID) ([]Drill, e
 }
 
 func drillView(d store.Drill) Drill {
-	out := Drill{ID: d.ID, Label: d.Label, CreatedAt: d.CreatedAt, FinishedAt: d.FinishedAt, Total: d.Total, Answered: d.Answered, Right: d.Right}
+	out := Drill{ID: d.ID, Label: d.Label, CreatedAt: d.CreatedAt, FinishedAt: d.FinishedAt, Total: d.Total, Answered: d.Answered, Right: d.Right, Unmarked: d.Unmarked}
 	_ = json.Unmarshal(d.Asked, &out.Asked) // written by us
 	return out
 }

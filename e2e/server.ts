@@ -38,6 +38,7 @@ export default async function start(): Promise<() => Promise<void>> {
     server.once("exit", (code) => failed(new Error(`the server ended with ${code} before it was ready`)));
   });
   process.env.BASE_URL = address;
+  process.env.DATABASE_FOLDER = join(folder, "db");
   process.env.STANDIN_URL = standin;
   return async () => {
     const gone = ended(server);

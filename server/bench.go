@@ -43,6 +43,12 @@ func (s *Server) benchOperations() {
 	}) (app.Benched, error) {
 		return s.app.EditQuestion(ctx, account(ctx), in.Course, in.Question, in.Body.Edit, in.Body.Version)
 	}, large(questionBytes), dear)
+	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}", "write-question", "Write a question; it is proofed", func(ctx context.Context, in *struct {
+		OfQuestion
+		Body app.Written
+	}) (app.Benched, error) {
+		return s.app.WriteQuestion(ctx, account(ctx), in.Course, in.Question, in.Body)
+	}, large(questionBytes), dear)
 	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/correction", "accept-correction", "Make the proof's correction the new version", func(ctx context.Context, in *struct {
 		OfQuestion
 		Body struct {

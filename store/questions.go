@@ -167,7 +167,7 @@ func HasQuestion(ctx context.Context, db DB, s Scope, batch uuid.UUID, fingerpri
 // the course has is left out; the result says whether it was added.
 func AddQuestion(ctx context.Context, db DB, s Scope, q NewQuestion, now time.Time) (bool, error) {
 	tag, err := db.Exec(ctx, `insert into questions (id, course_id, batch_id, topic_id, statement_id, placed_by, placed_sure, ordinal, state, fingerprint, version, verdict, kind, level, title, created_at)
-		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 1, $11, $12, $13, $14, $15) on conflict (course_id, fingerprint) do nothing`,
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 1, $11, $12, $13, $14, $15) on conflict do nothing`,
 		q.ID, s.course, q.BatchID, q.TopicID, q.StatementID, cmp.Or(q.By, "words"), q.Sure, q.Ordinal, q.State, q.Fingerprint, q.Version.Verdict, q.Kind, q.Level, q.Title, now)
 	if err != nil || tag.RowsAffected() == 0 {
 		return false, err

@@ -115,6 +115,8 @@ var rooms = map[question.Kind]Room{
 	question.Short:      written{title: "Short answer"},
 	question.Essay:      written{title: "Essay"},
 	question.Match:      match{},
+	question.Order:      order{},
+	question.Grid:       grid{},
 }
 
 // Names are all kinds that there are, in the order of their names.

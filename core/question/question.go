@@ -33,6 +33,8 @@ const (
 	Short     Kind = "short"     // a sentence or two are written
 	Essay     Kind = "essay"     // an answer of some length is written
 	Match     Kind = "match"     // each option belongs to one of the matches
+	Order     Kind = "order"     // the options are put in order
+	Grid      Kind = "grid"      // the empty cells of a table are filled in
 )
 
 // Level is how much a question demands.
@@ -66,6 +68,9 @@ type Key struct {
 	Reference string     `json:"reference,omitempty"` // a written answer that is right
 	Points    []string   `json:"points,omitempty"`    // what a written answer has to say
 	Pairs     [][]string `json:"pairs,omitempty"`     // ids of an option and of what belongs to it
+	Order     []string   `json:"order,omitempty"`     // ids of the options
+
+	Cells map[string]string `json:"cells,omitempty"` // of a table: r2c3 and what belongs there
 
 	Expression string   `json:"expression,omitempty"` // equal to what is asked for
 	Set        string   `json:"set,omitempty"`        // finite, none, all, domain or interval
@@ -75,7 +80,7 @@ type Key struct {
 
 // Empty says whether nothing is known to be right.
 func (k Key) Empty() bool {
-	return len(k.Options) == 0 && k.Value == "" && len(k.Blanks) == 0 && k.Reference == "" && len(k.Pairs) == 0 && k.Expression == "" && k.Set == ""
+	return len(k.Options) == 0 && k.Value == "" && len(k.Blanks) == 0 && k.Reference == "" && len(k.Pairs) == 0 && len(k.Order) == 0 && len(k.Cells) == 0 && k.Expression == "" && k.Set == ""
 }
 
 // Stimulus is what one or more questions are asked about: a text, a case, a

@@ -42,7 +42,7 @@ func finishKind(q *question.Question, it *item) {
 	}
 	q.Tags = nil
 	if q.Title == "" {
-		q.Title = title(q.Stem)
+		q.Title = Title(q.Stem)
 	}
 }
 
@@ -96,9 +96,9 @@ func blanks(q *question.Question) {
 // titleWords is how many words of a stem make its title.
 const titleWords = 7
 
-// title is what a question is listed as: of what it asks in the end, the first
+// Title is what a question is listed as: of what it asks in the end, the first
 // words that are not of the commonest.
-func title(stem string) string {
+func Title(stem string) string {
 	if sentences := language.Split(stem); len(sentences) > 1 {
 		for _, s := range slices.Backward(sentences) {
 			if strings.HasSuffix(s.Text, "?") {

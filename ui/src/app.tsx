@@ -11,6 +11,7 @@ import { DrillStation } from "./stations/drill/drill";
 import { Entrance } from "./stations/entrance/entrance";
 import { GapsStation } from "./stations/gaps/gaps";
 import { ProofStation } from "./stations/proof/proof";
+import { WriteStation } from "./stations/proof/write";
 import { SourcesStation } from "./stations/sources/sources";
 import { useSettings } from "./workline/desk";
 import { Workline } from "./workline/workline";
@@ -100,6 +101,7 @@ export const router = createBrowserRouter([
               { path: "sources/syllabus", lazy: async () => ({ Component: (await import("./stations/syllabus/syllabus")).SyllabusPage }) },
               { path: "sources/:source?", element: <SourcesStation /> },
               { path: "draft", element: <DraftStation /> },
+              { path: "proof/write", element: <WriteStation /> },
               { path: "proof/:question?", element: <ProofStation /> },
               { path: "drill", element: <DrillStation /> },
               { path: "drill/:drill/:position?", element: <DrillRunPage /> },

@@ -362,7 +362,8 @@ export interface paths {
         get: operations["question"];
         /** Write a new version; it is proofed again */
         put: operations["edit-question"];
-        post?: never;
+        /** Write a question; it is proofed */
+        post: operations["write-question"];
         delete?: never;
         options?: never;
         head?: never;
@@ -854,7 +855,7 @@ export interface components {
             /** @description by a person, although not cleared */
             kept: boolean;
             /** @enum {string} */
-            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "grid" | "match" | "numeric" | "order" | "short" | "solution" | "truefalse";
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
             /** @enum {string} */
@@ -883,7 +884,7 @@ export interface components {
             /** @description by a person, although not cleared */
             kept: boolean;
             /** @enum {string} */
-            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "grid" | "match" | "numeric" | "order" | "short" | "solution" | "truefalse";
             /** @enum {string} */
             level: "easy" | "medium" | "hard";
             /** @description the right side, of a match */
@@ -1089,7 +1090,7 @@ export interface components {
             /** @description a drawing of it */
             figure?: components["schemas"]["Figure"];
             /** @enum {string} */
-            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "grid" | "match" | "numeric" | "order" | "short" | "solution" | "truefalse";
             /** @description in which numbers are typed */
             language?: string;
             /** @enum {string} */
@@ -1337,8 +1338,12 @@ export interface components {
         };
         Key: {
             blanks?: string[][];
+            cells?: {
+                [key: string]: string;
+            };
             expression?: string;
             options?: string[];
+            order?: string[];
             pairs?: string[][];
             points?: string[];
             reference?: string;
@@ -1514,7 +1519,7 @@ export interface components {
             id: string;
             key: components["schemas"]["Key"];
             /** @enum {string} */
-            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "match" | "numeric" | "short" | "solution" | "truefalse";
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "grid" | "match" | "numeric" | "order" | "short" | "solution" | "truefalse";
             language?: string;
             level: string;
             level_because?: string[];
@@ -1819,6 +1824,21 @@ export interface components {
             unit: "marks" | "percent" | "stars";
             /** Format: double */
             value: number;
+        };
+        Written: {
+            key: components["schemas"]["Key"];
+            /** @enum {string} */
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "grid" | "match" | "numeric" | "order" | "short" | "solution" | "truefalse";
+            /** @enum {string} */
+            level: "easy" | "medium" | "hard";
+            /** @description the right side, of a match */
+            matches?: components["schemas"]["ShownOption"][];
+            options: components["schemas"]["ShownOption"][];
+            /** @description of a table */
+            rows?: string[][];
+            stem: string;
+            /** Format: uuid */
+            topic_id?: string;
         };
     };
     responses: never;
@@ -2789,6 +2809,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Edit-questionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Benched"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Written"];
             };
         };
         responses: {

@@ -1,4 +1,5 @@
 import type { Given } from "../api/client";
+import { Button } from "../parts/button";
 import { Gap, Stem } from "../parts/blanks";
 import { Frame, TypedOutcome } from "./frame";
 import type { Room } from "./room";
@@ -61,6 +62,7 @@ export const blanks: Room = {
       }
     />
   ),
+  fresh: { key: { blanks: [[""]] } },
   Edit: ({ draft: { key }, change }) => (
     <>
       {(key.blanks ?? []).map((accepted, i) => (
@@ -69,6 +71,11 @@ export const blanks: Room = {
           <input className="field" value={accepted.join(" | ")} onChange={(e) => change({ key: { blanks: (key.blanks ?? []).map((b, j) => (i === j ? parted(e.target.value) : b)) } })} required />
         </label>
       ))}
+      <p>
+        <Button small onClick={() => change({ key: { blanks: [...(key.blanks ?? []), [""]] } })}>
+          Another blank
+        </Button>
+      </p>
     </>
   ),
   stemHint: "A blank stands as <<1>>, <<2>> and so on.",

@@ -1,7 +1,7 @@
 import { RadioGroup } from "radix-ui";
 import { letter } from "../parts/words";
 import { Frame } from "./frame";
-import { EditChosen, Judged, Offer, OptionList } from "./options";
+import { EditChosen, entries, Judged, Offer, OptionList } from "./options";
 import type { Asking, Room } from "./room";
 
 /** OneOf offers options of which one is chosen, each by the key that stands on it. */
@@ -38,5 +38,6 @@ export const choice: Room = {
     </Frame>
   ),
   Edit: EditChosen,
+  fresh: { options: entries("abcd"), key: { options: ["a"] } },
   marks: "one",
 };

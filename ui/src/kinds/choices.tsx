@@ -1,6 +1,6 @@
 import { letter } from "../parts/words";
 import { Frame } from "./frame";
-import { EditChosen, Judged, Offer, OptionList } from "./options";
+import { EditChosen, entries, Judged, Offer, OptionList } from "./options";
 import type { Asking, Room } from "./room";
 
 const toggled = ({ given, change }: Asking, id: string) => {
@@ -37,5 +37,6 @@ export const choices: Room = {
     </Frame>
   ),
   Edit: (p) => <EditChosen {...p} several />,
+  fresh: { options: entries("abcd"), key: { options: [] } },
   marks: "several",
 };

@@ -3,7 +3,7 @@ import { Cap } from "../parts/button";
 import { Prose } from "../parts/prose";
 import { letter } from "../parts/words";
 import { Frame, KeyLine, Line } from "./frame";
-import { EditOptions } from "./options";
+import { EditOptions, entries } from "./options";
 import type { Room } from "./room";
 
 const of = (pairs: string[][] | undefined, id: string) => pairs?.find((p) => p[0] === id)?.[1] ?? "";
@@ -86,6 +86,7 @@ export const match: Room = {
       {q.revealed && <KeyLine>{(q.revealed.question.key.pairs ?? []).map((p) => p.join(" – ")).join(", ")}</KeyLine>}
     </Frame>
   ),
+  fresh: { options: entries("abc"), matches: entries("123"), key: { pairs: [] } },
   Edit: ({ draft: d, change }) => (
     <>
       <EditOptions legend="Entries, and what each belongs to" named="Entry" list={d.options ?? []} change={(options) => change({ options })} />

@@ -104,6 +104,9 @@ export function EditOptions({ legend, list, change, lead, named = "Option", fixe
   );
 }
 
+/** entries are empty options, by their ids. */
+export const entries = (ids: string): Entry[] => ids.split("").map((id) => ({ id, text: "" }));
+
 /** EditChosen edits options of which one or several are marked as right. */
 export function EditChosen({ draft, change, several, fixed }: Editing & { several?: boolean; fixed?: boolean }) {
   const right = draft.key.options ?? [];

@@ -33,6 +33,8 @@ export interface Room {
   Shown: ComponentType<{ question: Benched }>;
   /** What is edited beside the stem, and what is said of it. */
   Edit: ComponentType<Editing>;
+  /** What is edited when a question of the kind is written anew. */
+  fresh: Draft;
   stemHint?: string;
   /** Several lines are written, so Enter begins a new one. */
   long?: boolean;

@@ -4,7 +4,7 @@ import { Frame, KeyLine, TypedOutcome } from "./frame";
 import type { Kind, Room } from "./room";
 
 /** typed is a room for what is typed on one line and shown as it is understood. */
-function typed(name: string, kind: Extract<Kind, "numeric" | "expression" | "solution">, key: (k: Question["key"]) => string, Edit: Room["Edit"]): Room {
+function typed(name: string, kind: Extract<Kind, "numeric" | "expression" | "solution">, key: (k: Question["key"]) => string, fresh: Question["key"], Edit: Room["Edit"]): Room {
   return {
     name,
     Ask: ({ item, given, change }) => (
@@ -19,6 +19,7 @@ function typed(name: string, kind: Extract<Kind, "numeric" | "expression" | "sol
     ),
     Shown: ({ question: q }: { question: Benched }) => <Frame of={q}>{q.revealed && <KeyLine>{key(q.revealed.question.key)}</KeyLine>}</Frame>,
     Edit,
+    fresh: { key: fresh },
   };
 }
 
@@ -26,6 +27,7 @@ export const numeric = typed(
   "Number",
   "numeric",
   (k) => `${k.value ?? ""} ${k.unit ?? ""}`,
+  { value: "", unit: "", tolerance: "0.5%" },
   ({ draft: { key }, change }) => (
     <div className="grid max-w-lg grid-cols-3 gap-4">
       <label className="label">
@@ -48,6 +50,7 @@ export const expression = typed(
   "Expression",
   "expression",
   (k) => k.expression ?? "",
+  { expression: "" },
   ({ draft: { key }, change }) => (
     <label className="label">
       Key: an expression, in any equal form
@@ -60,7 +63,7 @@ const sets = { finite: "These values", none: "No solution", all: "All real numbe
 
 const solutionText = (k: Question["key"]) => (k.set === "none" ? "no solution" : k.set === "all" ? "all real numbers" : (k.values?.join(" or ") ?? k.where ?? ""));
 
-export const solution = typed("Solutions", "solution", solutionText, ({ draft: { key }, change }) => {
+export const solution = typed("Solutions", "solution", solutionText, { set: "finite", values: [] }, ({ draft: { key }, change }) => {
   const set = key.set ?? "finite";
   return (
     <div className="grid max-w-lg grid-cols-2 gap-4">

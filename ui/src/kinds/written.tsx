@@ -32,6 +32,7 @@ function written(name: string, rows: number): Room {
       );
     },
     Shown: ({ question: q }) => <Frame of={q}>{q.revealed?.question.key.reference && <KeyLine>{q.revealed.question.key.reference}</KeyLine>}</Frame>,
+    fresh: { key: { reference: "" } },
     Edit: ({ draft: { key }, change }) => (
       <label className="label">
         Key: an answer that is right

@@ -199,6 +199,10 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
         <Note tone="sound" title={<><Mark verdict="cleared" label="" /> {f.confidence === "hunch" ? "Right, by a hunch" : "Right"}</>}>
           {why(f.key.options?.[0])}
         </Note>
+      ) : f.percent > 0 ? (
+        <Note tone="eye" title={<><Mark verdict="held" label="" /> Right in part</>}>
+          {f.says}
+        </Note>
       ) : f.slip ? (
         <Note tone="fault" title={`The slip: ${f.slip.name}`}>
           {f.slip.why} {f.slip.made > 1 && `You have made this slip ${f.slip.made} times.`}

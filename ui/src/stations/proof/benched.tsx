@@ -78,11 +78,14 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
         </p>
         {editing && q.revealed ? (
           <EditForm
-            question={q}
+            kind={q.kind}
+            start={{ stem: q.revealed.question.stem, level: q.level, topic: q.topic_id ?? "", draft: q.revealed.question }}
             topics={topics}
+            send="Save and proof again"
+            leave="Leave it as it was"
             cancel={() => setEditing(false)}
-            save={async (body, version) => {
-              await act.mutateAsync(() => take(api.PUT("/api/courses/{course}/questions/{question}", { ...path, body: { ...body, version } })));
+            save={async (body) => {
+              await act.mutateAsync(() => take(api.PUT("/api/courses/{course}/questions/{question}", { ...path, body: { ...body, version: q.version } })));
               setEditing(false);
             }}
           />

@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from "react";
-import type { Benched, Level, Topic } from "../../api/client";
-import { roomOf, type Draft } from "../../kinds";
+import type { Level, Topic } from "../../api/client";
+import { roomOf, type Draft, type Kind } from "../../kinds";
 import { Button } from "../../parts/button";
 import { Trouble } from "../../parts/state";
 import { capital, levels } from "../../parts/words";
@@ -16,22 +16,26 @@ export interface Edited {
 }
 
 interface Props {
-  question: Benched;
+  kind: Kind;
+  /** What it begins with. */
+  start: { stem: string; level: Level; topic: string; draft: Draft };
   topics: Topic[];
+  /** What sending and leaving are called. */
+  send: string;
+  leave: string;
   cancel: () => void;
-  save: (edited: Edited, version: number) => Promise<void>;
+  save: (edited: Edited) => Promise<void>;
 }
 
-/** EditForm changes a question; what was typed stays until it is saved or given up. */
-export function EditForm({ question: q, topics, cancel, save }: Props) {
-  const full = q.revealed!.question;
-  const [stem, setStem] = useState(full.stem);
-  const [level, setLevel] = useState<Level>(q.level);
-  const [topic, setTopic] = useState(q.topic_id ?? "");
-  const [draft, setDraft] = useState<Draft>({ options: full.options, matches: full.matches, rows: full.rows, key: full.key });
+/** EditForm writes a question or changes one; what was typed stays until it is saved or given up. */
+export function EditForm({ kind, start, topics, send: sends, leave, cancel, save }: Props) {
+  const [stem, setStem] = useState(start.stem);
+  const [level, setLevel] = useState<Level>(start.level);
+  const [topic, setTopic] = useState(start.topic);
+  const [draft, setDraft] = useState<Draft>(start.draft);
   const [trouble, setTrouble] = useState<Error>();
   const [busy, setBusy] = useState(false);
-  const room = roomOf(q.kind);
+  const room = roomOf(kind);
 
   const send = async (e: FormEvent) => {
     e.preventDefault();
@@ -39,14 +43,14 @@ export function EditForm({ question: q, topics, cancel, save }: Props) {
     setTrouble(undefined);
     try {
       const plain = (list: Draft["options"]) => (list ?? []).map(({ id, text }) => ({ id, text }));
-      await save({ stem, level, ...(topic ? { topic_id: topic } : {}), options: plain(draft.options), matches: plain(draft.matches), rows: draft.rows ?? [], key: draft.key }, q.version);
+      await save({ stem, level, ...(topic ? { topic_id: topic } : {}), options: plain(draft.options), matches: plain(draft.matches), rows: draft.rows ?? [], key: draft.key });
     } catch (err) {
       setTrouble(err as Error);
       setBusy(false);
     }
   };
   return (
-    <form onSubmit={(e) => void send(e)} aria-label="Edit the question" className="flex flex-col gap-4">
+    <form onSubmit={(e) => void send(e)} aria-label="The question" className="flex flex-col gap-4">
       <div>
         <label className="label mb-1 block" htmlFor="stem">
           Stem
@@ -81,9 +85,9 @@ export function EditForm({ question: q, topics, cancel, save }: Props) {
       <Trouble error={trouble} />
       <div className="flex gap-2.5 pb-6">
         <Button tone="main" type="submit" disabled={busy}>
-          Save and proof again
+          {sends}
         </Button>
-        <Button onClick={cancel}>Leave it as it was</Button>
+        <Button onClick={cancel}>{leave}</Button>
       </div>
     </form>
   );

@@ -24,9 +24,11 @@ export function ProofStation() {
     const next = order[at + by];
     if (next) void go(`/courses/${course}/proof/${next.id}`);
   };
+  const write = () => void go(`/courses/${course}/proof/write`);
   useKeys([
     { key: "j", does: "Next question", press: () => step(1) },
     { key: "k", does: "Question before", press: () => step(-1) },
+    { key: "n", does: "Write a question", press: write },
   ]);
   useEffect(() => {
     document.title = "Proof · Zinc Owl";
@@ -45,9 +47,14 @@ export function ProofStation() {
         <Nothing title="The bench is clear">
           <p>Drafts that the proof could not clear wait here to be kept, edited or dropped. Nothing waits now.</p>
           <Anew counts={about.counts} />
-          <Button tone="main" onClick={() => void go(`/courses/${course}/draft`)}>
-            Go to Draft
-          </Button>
+          <p className="flex gap-2.5">
+            <Button tone="main" onClick={() => void go(`/courses/${course}/draft`)}>
+              Go to Draft
+            </Button>
+            <Button onClick={write} cap="n">
+              Write a question
+            </Button>
+          </p>
         </Nothing>
       </section>
     );
@@ -61,6 +68,11 @@ export function ProofStation() {
           <b>{left.length} waiting</b> <span className="text-ink-2">· {data.length - left.length} in the bank</span>
         </p>
         <Anew counts={about.counts} />
+        <p className="pt-2">
+          <Button small cap="n" onClick={write}>
+            Write a question
+          </Button>
+        </p>
         <Groups course={course} groups={waiting} />
         {judged.length > 0 && (
           <details className="mt-4 border-t border-line pt-2" open={inJudged || data.length <= few}>
