@@ -300,7 +300,7 @@ func TestNobodyReachesWhatIsNotTheirs(t *testing.T) {
 // creates is true of operations whose id the page chooses: an id that is taken
 // elsewhere is refused or makes nothing of the other's visible.
 func creates(operation string, status int) bool {
-	return (operation == "start-batch" || operation == "start-drill" || operation == "bring" || operation == "bring-address" || operation == "bring-paper" || operation == "bring-formula") && status >= 400
+	return (operation == "start-batch" || operation == "start-drill" || operation == "bring" || operation == "bring-address" || operation == "bring-paper" || operation == "bring-formula" || operation == "write-question") && status >= 400
 }
 
 // valid makes the least body that an operation's schema accepts.
