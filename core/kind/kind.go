@@ -107,7 +107,7 @@ type Found struct {
 var rooms = map[question.Kind]Room{
 	question.Choice:     choice{},
 	question.Choices:    choices{},
-	question.TrueFalse:  choice{},
+	question.TrueFalse:  truefalse{},
 	question.Numeric:    numeric{},
 	question.Blanks:     blanks{},
 	question.Expression: expression{},

@@ -48,7 +48,7 @@ const (
 
 // asked are the kinds that a brief may name. Some are not drafted yet; their
 // share goes to those that are.
-var asked = append([]question.Kind{question.Choices, question.TrueFalse, question.Short, question.Essay, question.Match}, kinds...)
+var asked = append([]question.Kind{question.Choices, question.Short, question.Essay, question.Match}, kinds...)
 
 // Check says in a sentence what of a brief can't be done: every number in it
 // has bounds, and every level and kind has to be one that there is.

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/question"
 )
@@ -25,6 +26,7 @@ func (m *Material) definitionIdeas(at int) []*idea {
 		out = append(out, &i)
 	}
 	add(question.Choice, func(r *rand.Rand, b Brief) (question.Question, error) { return m.meaningOf(at, r, b) })
+	add(question.TrueFalse, func(r *rand.Rand, b Brief) (question.Question, error) { return m.statement(at, r) })
 	if !givesAway(t.Subject, t.Object) {
 		add(question.Choice, func(r *rand.Rand, b Brief) (question.Question, error) { return m.termFor(at, r, b) })
 		if t.Article != "a" && t.Article != "an" && t.Predicate != "means" {
@@ -62,6 +64,31 @@ func (m *Material) meaningOf(at int, r *rand.Rand, b Brief) (question.Question, 
 	}
 	q.Explanation = sentence(t.Quote)
 	return arrange(q, options, r), nil
+}
+
+// statement says of a term what it means, or what another of the same kind means, and
+// asks whether that is so.
+func (m *Material) statement(at int, r *rand.Rand) (question.Question, error) {
+	t := m.terms[at]
+	says := func(meaning string) string { return upperFirst(withArticle(t)) + " " + be(t) + " " + meaning + "." }
+	q := question.Question{
+		Title: "Whether it is " + withArticle(t), Options: kind.Truths(), Key: question.Key{Options: []string{"true"}},
+		Stem: says(t.Object), Cites: []question.Cite{t.cite()}, Explanation: sentence(t.Quote),
+	}
+	if r.IntN(2) == 0 {
+		return q, nil
+	}
+	others := m.alike(at, r, func(o term) bool {
+		return language.Plural(firstNoun(o)) == language.Plural(firstNoun(t)) && !mentions(o.Object, t.Subject) && !givesAway(t.Subject, o.Object)
+	})
+	if len(others) == 0 {
+		return q, fmt.Errorf("Too few terms of the same kind as “%s” are explained in the sources.", t.Subject)
+	}
+	o := others[0]
+	q.Stem = says(o.Object)
+	q.Key = question.Key{Options: []string{"false"}}
+	q.Options[0].Slip, q.Options[0].Why = "meaning-of-another-term", fmt.Sprintf("This is what %s %s.", withArticle(o), be(o))
+	return q, nil
 }
 
 // termFor asks which term a meaning belongs to.

@@ -144,7 +144,7 @@ func (m *Material) Facts(source, passage string) int { return m.facts[where{sour
 func (m *Material) Bears(topic string, level question.Level) int {
 	n := 0
 	for _, i := range m.ideas {
-		if i.topic == topic && i.level == level {
+		if i.topic == topic && i.level == level && i.kind != question.TrueFalse { // which says nothing that is not asked otherwise
 			if i.many {
 				n += ManyPerIdea
 			} else {
@@ -246,7 +246,7 @@ func slots(b Brief) []slot {
 }
 
 // kinds are those that are drafted.
-var kinds = []question.Kind{question.Choice, question.Numeric, question.Blanks, question.Expression, question.Solution}
+var kinds = []question.Kind{question.Choice, question.Numeric, question.Blanks, question.TrueFalse, question.Expression, question.Solution}
 
 // apportion deals n places by shares, largest remainder first.
 func apportion(shares map[question.Kind]float64, n int) []question.Kind {

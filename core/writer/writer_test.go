@@ -317,3 +317,32 @@ func TestSkillsAreDrafted(t *testing.T) {
 		t.Error("what can be practised is not told apart")
 	}
 }
+
+// Statements are written where they are asked for: some true, some what another term
+// means, none otherwise.
+func TestStatements(t *testing.T) {
+	m := Study(course(t))
+	truths := map[string]int{}
+	_, err := Draft(t.Context(), m, Brief{Count: 20, Levels: map[question.Level]int{question.Easy: 20}, Kinds: map[question.Kind]float64{question.TrueFalse: 1}, Seed: 3}, func(q question.Question) error {
+		if q.Kind != question.TrueFalse {
+			t.Errorf("%s is a %s", q.Stem, q.Kind)
+		}
+		if err := kind.Validate(q); err != nil {
+			t.Errorf("%s: %v", q.Stem, err)
+		}
+		truths[q.Key.Options[0]]++
+		return nil
+	})
+	if err != nil || truths["true"] < 4 || truths["false"] < 4 {
+		t.Errorf("statements are %v, %v", truths, err)
+	}
+	_, err = Draft(t.Context(), m, Brief{Count: 30, Seed: 3}, func(q question.Question) error {
+		if q.Kind == question.TrueFalse {
+			t.Errorf("nobody asked for %s", q.Stem)
+		}
+		return nil
+	})
+	if err != nil {
+		t.Error(err)
+	}
+}

@@ -15,6 +15,7 @@ const kinds = [
   { value: "choice", says: "choices", share: 0.6 },
   { value: "blanks", says: "blanks", share: 0.15 },
   { value: "numeric", says: "typed numbers", share: 0.15 },
+  { value: "truefalse", says: "true or false", share: 0.15 },
   { value: "expression", says: "typed expressions", share: 0.1 },
   { value: "solution", says: "typed solutions", share: 0.1 },
 ] as const;
