@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"zincowl/core/kind"
+	"zincowl/core/language"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
@@ -65,6 +66,8 @@ func (x *examination) held(c question.Cite) (string, bool) {
 			return key, true
 		}
 		return "", false
+	case kind.Answers(x.Question) == kind.Truth: // whether it is so is said elsewhere
+		return "", common(language.Stems(x.Stem), language.Stems(c.Quote)) > 0
 	case x.quantitative():
 		solved, _ := x.solve()
 		if solved == nil {

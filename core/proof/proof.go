@@ -256,12 +256,13 @@ var checks = []func(*examination) []Finding{
 	(*examination).equations,
 	(*examination).drawing,
 	(*examination).singleKey,
+	(*examination).truth,
 	(*examination).distinctOptions,
 	(*examination).grounding,
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 1
+const Version = 2
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

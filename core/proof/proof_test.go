@@ -333,3 +333,32 @@ func TestEqualParagraphs(t *testing.T) {
 		t.Errorf("a passage that its own source no longer has is evidence: %s", r.Verdict)
 	}
 }
+
+// Statements that the writer makes are cleared, and faulted with the other key; what
+// the sources don't explain is left alone.
+func TestStatements(t *testing.T) {
+	m, l := course(t)
+	n := 0
+	_, err := writer.Draft(t.Context(), m, writer.Brief{Count: 40, Levels: map[question.Level]int{question.Easy: 40}, Kinds: map[question.Kind]float64{question.TrueFalse: 1}, Seed: 5}, func(q question.Question) error {
+		n++
+		r := Examine(q, l)
+		if r.Verdict != Cleared {
+			t.Errorf("%s (%s) is %s: %+v", q.Stem, kind.KeyText(q), r.Verdict, r.Findings)
+		}
+		wrong := q
+		wrong.Key = question.Key{Options: []string{map[string]string{"true": "false", "false": "true"}[q.Key.Options[0]]}}
+		if r := Examine(wrong, l); r.Verdict != Faulted || r.Mend == nil || kind.KeyText(*r.Mend) != kind.KeyText(q) {
+			t.Errorf("%s (%s) is %s", wrong.Stem, kind.KeyText(wrong), r.Verdict)
+		}
+		return nil
+	})
+	if err != nil || n < 20 {
+		t.Errorf("%d statements, %v", n, err)
+	}
+	for _, stem := range []string{"A kiln is an oven that fires clay.", "A bar screen is not a row of bars.", "Water flows downhill.", "A bar screen is often made of steel."} {
+		q := question.Question{Kind: question.TrueFalse, Level: question.Easy, Stem: stem, Options: kind.Truths(), Key: question.Key{Options: []string{"true"}}}
+		if r := Examine(q, l); r.Verdict != Unproven {
+			t.Errorf("%s is %s: %+v", stem, r.Verdict, r.Findings)
+		}
+	}
+}
