@@ -777,7 +777,7 @@ func TestAFirstAnswerAfterTheKeyWeighsHalf(t *testing.T) {
 		w.solve(run.ID, p, true)
 	}
 	var weight float64
-	if err := w.pool.QueryRow(ctx, "select avg(weight) from responses").Scan(&weight); err != nil || weight != 0.5 {
+	if err := w.pool.QueryRow(ctx, "select avg(weight)::float8 from attempts").Scan(&weight); err != nil || weight != 0.5 {
 		t.Errorf("the first answers weigh %v, %v", weight, err)
 	}
 }
@@ -811,7 +811,7 @@ func TestAnswersAtOnce(t *testing.T) {
 		t.Error(err)
 	}
 	var n int
-	if err := w.pool.QueryRow(ctx, "select count(*) from responses").Scan(&n); err != nil || n != run.Total {
+	if err := w.pool.QueryRow(ctx, "select count(*) from attempts").Scan(&n); err != nil || n != run.Total {
 		t.Errorf("%d responses for %d places, %v", n, run.Total, err)
 	}
 }

@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 
 	"zincowl/app"
+	"zincowl/store"
 )
 
 // bankOf is how many questions stand in the bank of the benchmark.
@@ -155,5 +156,90 @@ func BenchmarkCourseWithABook(b *testing.B) {
 			return err
 		})
 		took("settle", 10*time.Second, func() error { return w.RunSettle(ctx, w.course) })
+	}
+}
+
+// answers are how many attempts the benchmark of totals begins with, by two hundred
+// accounts.
+const answers = 1_000_000
+
+// answered is a course in which many accounts have answered much, on forty topics.
+func answered(b *testing.B) *world {
+	w := filled(b)
+	w.outlinedIn(40)
+	for _, sql := range []string{
+		`insert into accounts (id, name, name_key, password, created_at) select gen_random_uuid(), 'n' || n, 'n' || n, '-', now() from generate_series(1, 200) n`,
+		`insert into memberships (course_id, account_id, role) select (select id from courses limit 1), id, 'candidate' from accounts where name like 'n%'`,
+		`with t as (select id, row_number() over (order by position) - 1 as n from topics), q as (select id, case when r <= 1000 then r % 20 else 20 + r % 20 end as n from (select id, row_number() over () as r from questions) q) update questions set topic_id = t.id from q, t where questions.id = q.id and q.n = t.n`,
+		`insert into sittings (id, course_id, account_id, label, asked, created_at) select gen_random_uuid(), (select id from courses limit 1), id, 'Weak first', '{}', now() - interval '90 days' from accounts`,
+		`alter table attempts disable trigger all`,
+		`insert into attempts (id, at, course_id, account_id, sitting_id, position, serial, question_id, version, verdict, revision, response, confidence, points, outof, weight)
+			select gen_random_uuid(), now() - n * interval '7 seconds', s.course_id, s.account_id, s.id, n, 1, q.id, 1, 'cleared', 1, '{}', 'sure', n % 2, 1, 1
+			from (select *, row_number() over () - 1 as at from sittings) s, generate_series(1, 1000000 / (select count(*)::int from sittings)) n
+			join (select id, row_number() over () as at from questions) q on true where q.at = 1 + (n * 13 + s.at * 101) % (select count(*) from questions)`,
+		`alter table attempts enable trigger all`,
+	} {
+		if _, err := w.pool.Exec(ctx, sql); err != nil {
+			b.Fatalf("%.80s: %v", sql, err)
+		}
+	}
+	if err := store.Recount(ctx, w.pool); err != nil {
+		b.Fatal(err)
+	}
+	if _, err := w.pool.Exec(ctx, "analyze"); err != nil {
+		b.Fatal(err)
+	}
+	var n int
+	if err := w.pool.QueryRow(ctx, "select count(*) from attempts").Scan(&n); err != nil || n < answers*9/10 {
+		b.Fatalf("%d attempts, %v", n, err)
+	}
+	return w
+}
+
+// outlinedIn gives the course so many topics.
+func (w *world) outlinedIn(topics int) {
+	var out strings.Builder
+	for n := range topics {
+		fmt.Fprintf(&out, "Topic number %d\n", n)
+	}
+	w.outlined(out.String())
+}
+
+// At a million attempts and 50,000 questions: the gaps, a drill, an answer, and taking
+// twenty topics out that hold a thousand of the questions, as shares of their limits.
+func BenchmarkAMillionAttempts(b *testing.B) {
+	w := answered(b)
+	took := func(name string, limit time.Duration, n int, do func() error) {
+		var times []time.Duration
+		for range n {
+			began := time.Now()
+			if err := do(); err != nil {
+				b.Fatal(name, err)
+			}
+			times = append(times, time.Since(began))
+		}
+		slices.Sort(times)
+		b.ReportMetric(float64(times[n/2])/float64(limit), name+"-of-"+limit.String())
+	}
+	for b.Loop() {
+		took("gaps", 20*time.Millisecond, 15, func() error {
+			_, err := w.Gaps(ctx, w.owner, w.course)
+			return err
+		})
+		var run app.DrillRun
+		took("drill", 50*time.Millisecond, 15, func() (err error) {
+			run, err = w.StartDrill(ctx, w.owner, w.course, uuid.New(), app.Ask{Count: 15})
+			return err
+		})
+		position := 0
+		took("answer", 10*time.Millisecond, 15, func() error {
+			position++
+			_, err := w.Answer(ctx, w.owner, w.course, run.ID, position, app.Answer{ID: uuid.New(), Confidence: "no idea"})
+			return err
+		})
+		took("topics", 200*time.Millisecond, 1, func() error {
+			_, err := w.pool.Exec(ctx, `select take_out_topics((select id from courses limit 1), (select array_agg(id) from (select id from topics order by position limit 20) t))`)
+			return err
+		})
 	}
 }

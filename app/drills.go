@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -320,19 +321,19 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	if err != nil {
 		return DrillItem{}, fmt.Errorf("marking an answer: %w", err)
 	}
-	var percent *int
-	if !result.Unmarked {
-		percent = &result.Percent
+	r := store.Attempt{
+		ID: in.ID, At: a.now(), SittingID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version,
+		Verdict: p.Item.Verdict, Revision: p.Item.Revision, Response: mustJSON(response), Confidence: in.Confidence,
+		Outof: cmp.Or(p.question.Marks, 1), Slip: result.Slip, Weight: 1, Seconds: in.Seconds,
 	}
-	r := store.Response{
-		ID: in.ID, DrillID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version, Verdict: p.Item.Verdict,
-		Response: mustJSON(response), Confidence: in.Confidence, Percent: percent, Slip: result.Slip,
-		Weight: 1, Seconds: in.Seconds, AnsweredAt: a.now(),
+	if !result.Unmarked {
+		points := r.Outof * float64(result.Percent) / 100
+		r.Points = &points
 	}
 	if p.Less {
 		r.Weight = ability.SeenWeight
 	}
-	given, made, err := store.AddResponse(ctx, a.pool, p.Scope, r)
+	given, made, err := store.AddAttempt(ctx, a.pool, p.Scope, r)
 	if err != nil {
 		return DrillItem{}, err
 	}
@@ -344,10 +345,10 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 
 // feedback is what is said after an answer that was given, whose slip was made so
 // many times.
-func (p placed) feedback(ctx context.Context, given store.Response, made int) (*Feedback, error) {
+func (p placed) feedback(ctx context.Context, given store.Attempt, made int) (*Feedback, error) {
 	q := p.question
 	out := &Feedback{
-		Unmarked: given.Percent == nil, Confidence: given.Confidence, Key: q.Key, RightText: kind.KeyText(q), Whys: []OptionWhy{}, Worked: []string{},
+		Unmarked: given.Points == nil, Confidence: given.Confidence, Key: q.Key, RightText: kind.KeyText(q), Whys: []OptionWhy{}, Worked: []string{},
 		Explanation: q.Explanation, Evidence: []proof.Evidence{},
 	}
 	var response marking.Response
@@ -360,8 +361,8 @@ func (p placed) feedback(ctx context.Context, given store.Response, made int) (*
 		return nil, fmt.Errorf("marking an answer again: %w", err)
 	}
 	out.Says = marked.Feedback
-	if given.Percent != nil {
-		out.Percent = *given.Percent
+	if percent := given.Percent(); percent != nil {
+		out.Percent = *percent
 	}
 	for _, o := range q.Options {
 		if o.Why != "" {

@@ -223,8 +223,8 @@ func TestUpgrades(t *testing.T) {
 	}
 	var got string
 	if err := conn.QueryRow(ctx, `select concat_ws(' ', (select count(*) from sessions), (select topic_id is null from passages where id = 'p1'), (select topic_id = $1 from passages where id = 'p2'),
-		(select size from sources), (select size from arrivals), (select verdict from responses), (select string_agg(version || verdict || findings, ' ' order by version) from proofs))`,
-		ids[3]).Scan(&got); err != nil || got != "0 t t 19 12 cleared 1cleared[1] 2held[2]" {
+		(select size from sources), (select size from arrivals), (select concat(verdict, points, serial) from attempts), (select concat(counted, weight) from topic_totals), (select string_agg(version || verdict || findings, ' ' order by version) from proofs))`,
+		ids[3]).Scan(&got); err != nil || got != "0 t t 19 12 cleared1.000000000000000000001 11 1cleared[1] 2held[2]" {
 		t.Errorf("after the migration: %q, %v", got, err)
 	}
 	// What was there before is settled anew: all of it proofed by the checks of today.

@@ -111,7 +111,7 @@ func TestBackup(t *testing.T) {
 		t.Fatalf("%v: %s", err, says)
 	}
 	before, after := contents(t, from), contents(t, to)
-	if before != after || !strings.Contains(before, "responses ") {
+	if before != after || !strings.Contains(before, "attempts ") {
 		t.Errorf("backed up:\n%s\nrestored:\n%s", before, after)
 	}
 	// A file that is no backup, or only a part of one, leaves the database empty.

@@ -332,9 +332,9 @@ func TestKilled(t *testing.T) {
 	check(0, `select count(*)::text from arrival_bytes`)
 	check(len(c.batches), `select count(*)::text from batches where id = any($1::uuid[]) and state = 'done'`, c.batches)
 	check(0, `select count(*)::text from batches b where b.wanted <> jsonb_array_length(declined) + (select count(*) from questions q where q.batch_id = b.id)`)
-	check(len(c.answered), `select count(*)::text from responses where id = any($1::uuid[])`, c.answered)
-	check(len(c.answered), `select count(*)::text from responses`)
-	check(0, `select count(*)::text from drills d where (finished_at is null) <> ((select count(*) from drill_items i where i.drill_id = d.id) > (select count(*) from responses r where r.drill_id = d.id))`)
+	check(len(c.answered), `select count(*)::text from attempts where id = any($1::uuid[])`, c.answered)
+	check(len(c.answered), `select count(*)::text from attempts`)
+	check(0, `select count(*)::text from sittings d where (finished_at is null) <> ((select count(*) from places i where i.sitting_id = d.id) > (select count(*) from attempts r where r.sitting_id = d.id))`)
 	for _, mark := range c.edits {
 		check(1, `select count(*)::text from question_versions where body->>'stem' like '%' || $1`, mark)
 	}

@@ -88,6 +88,7 @@ const answers: Record<string, (page: Page) => Promise<void>> = {
 const capOf = async (page: Page, role: "checkbox" | "button", name: string) => (await page.getByRole(role, { name }).locator("kbd").innerText()).trim();
 
 test("every kind is written, kept, asked by keyboard and mouse, and edited", async ({ page, signedUp }) => {
+  test.slow(); // five kinds, each from end to end
   expect(signedUp.name).toBeTruthy();
   const course = await emptyCourse(page, "Intake attendant", "Filters");
   const api = `${process.env.BASE_URL}/api/courses/${course}`;

@@ -743,10 +743,15 @@ func TestHealth(t *testing.T) {
 	if status, says := s.visitor().call("GET", "/readyz", nil); status != http.StatusOK || !strings.Contains(says, "1 at work") {
 		t.Errorf("%d %s", status, says)
 	}
-	if _, err := s.pool.Exec(context.Background(), `delete from workers`); err != nil {
-		t.Fatal(err)
+	var status int
+	var says any
+	for try := 0; try < 5 && status != http.StatusServiceUnavailable; try++ { // the worker may show life in between
+		if _, err := s.pool.Exec(context.Background(), `delete from workers`); err != nil {
+			t.Fatal(err)
+		}
+		status, says = s.visitor().call("GET", "/readyz", nil)
 	}
-	if status, says := s.visitor().call("GET", "/readyz", nil); status != http.StatusServiceUnavailable || !strings.Contains(says, "none shows life") {
+	if status != http.StatusServiceUnavailable || !strings.Contains(fmt.Sprint(says), "none shows life") {
 		t.Errorf("%d %s", status, says)
 	}
 	s.visitor().call("GET", "/api/me", nil)
@@ -970,7 +975,7 @@ func TestIdsInBodiesStayInTheirCourse(t *testing.T) {
 		`select count(*) from passages p join topics t on t.id = p.topic_id where t.course_id <> p.course_id`,
 		`select count(*) from statements s join topics t on t.id = s.topic_id where t.course_id <> s.course_id`,
 		`select count(*) from cites c join questions q on q.id = c.question_id join sources s on s.id = c.source_id where s.course_id <> q.course_id`,
-		`select count(*) from drill_items i join drills d on d.id = i.drill_id join questions q on q.id = i.question_id where q.course_id <> d.course_id`,
+		`select count(*) from places i join sittings d on d.id = i.sitting_id join questions q on q.id = i.question_id where q.course_id <> d.course_id`,
 		`select count(*) from batches where brief::text like '%` + strange[0] + `%' or brief::text like '%` + strange[1] + `%'`,
 	} {
 		var n int

@@ -58,7 +58,18 @@ func (f Filter) levels() []string {
 	return f.Levels
 }
 
-const availableByTopic = `select q.topic_id, count(*) as count from questions q where ` + ready + ` group by 1`
+// availableByTopic counts what is cleared by topic, from an index alone, less what rests
+// for the account, and with what it kept.
+const availableByTopic = `select topic_id, sum(n)::int as count from (
+		select topic_id, count(*) as n from questions where course_id = $1 and state = 'bank' and verdict = 'cleared'
+			and (cardinality($4::text[]) = 0 or level = any($4)) group by 1
+		union all
+		select q.topic_id, -count(*) from uncovered u join questions q on q.id = u.question_id
+			where u.account_id = $2 and u.at > $3 and q.course_id = $1 and q.state = 'bank' and q.verdict = 'cleared'
+			and (cardinality($4::text[]) = 0 or q.level = any($4)) group by 1
+		union all
+		select q.topic_id, count(*) from questions q where $5 and q.kept_by = $2 and q.verdict <> 'cleared' and ` + ready + ` group by 1) c
+	group by 1 having sum(n) > 0`
 
 // AvailableByTopic counts what each topic has for a drill.
 func AvailableByTopic(ctx context.Context, db DB, s Scope, f Filter, now time.Time) ([]Available, error) {
@@ -79,7 +90,7 @@ func StockOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, f
 	var out Stock
 	var b pgx.Batch
 	askScope(&b, &out.Scope, account, course)
-	b.Queue(`select exists(select 1 from drills where course_id = $1 and account_id = $2 and id = $3)`, course, account, drill).QueryRow(func(row pgx.Row) error {
+	b.Queue(`select exists(select 1 from sittings where course_id = $1 and account_id = $2 and id = $3)`, course, account, drill).QueryRow(func(row pgx.Row) error {
 		return row.Scan(&out.Known)
 	})
 	askAll(&b, &out.Topics, topicsOf, course)
@@ -101,27 +112,37 @@ type Dealt struct {
 	Count int
 }
 
-// Pick takes questions of topics, topic by topic: those never answered and those
-// answered wrong first, then those answered longest ago; what is equal, by the
-// seed.
+// Pick takes questions of topics, topic by topic: those never answered first, from a
+// place on that the seed says, then those answered wrong, then the others, longest ago
+// first. The parts are looked through in this order and no further than is needed.
 func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed string, now time.Time) ([]Picked, error) {
 	topics, counts := make([]*uuid.UUID, len(shares)), make([]int32, len(shares))
 	for i, share := range shares {
 		topics[i], counts[i] = share.Topic, int32(share.Count)
 	}
-	return all[Picked](ctx, db, `with last as materialized (select distinct on (question_id) question_id, percent, answered_at from responses
-			where account_id = $2 order by question_id, answered_at desc)
-		select p.id, p.version, v.body from (
-			select q.id, q.version, w.n, w.at, row_number() over (partition by w.at
-				order by r.answered_at is not null and coalesce(r.percent, 100) = 100, date_trunc('day', r.answered_at) nulls first, md5(q.id::text || $8)) as rank
-			from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
-			join questions q on coalesce(q.topic_id, '00000000-0000-0000-0000-000000000000') = coalesce(w.topic, '00000000-0000-0000-0000-000000000000')
-			left join last r on r.question_id = q.id
-			where `+ready+`) p
+	return all[Picked](ctx, db, `with mine as materialized (
+			select q.id, q.version, coalesce(q.topic_id, '`+noTopic+`') as topic, r.last_share, date_trunc('day', r.last_at) as day
+			from item_states r join questions q on q.id = r.question_id where r.account_id = $2 and r.course_id = $1 and `+ready+`)
+		select p.id, p.version, v.body from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
+		cross join lateral (
+			select id, version, row_number() over () as rank from (
+				(select q.id, q.version from questions q
+					where `+ready+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id >= md5($8)::uuid
+					and not exists (select 1 from item_states r where r.account_id = $2 and r.question_id = q.id) order by q.id)
+				union all
+				(select q.id, q.version from questions q
+					where `+ready+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id < md5($8)::uuid
+					and not exists (select 1 from item_states r where r.account_id = $2 and r.question_id = q.id) order by q.id)
+				union all
+				(select id, version from mine where topic = coalesce(w.topic, '`+noTopic+`') order by coalesce(last_share, 1) = 1, day, md5(id::text || $8))) c
+			limit w.n) p
 		join question_versions v on v.question_id = p.id and v.version = p.version
-		where p.rank <= p.n order by p.at, p.rank`,
+		order by w.at, p.rank`,
 		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topics, counts, seed)
 }
+
+// noTopic stands for the topic of what has none, where topics are compared.
+const noTopic = "00000000-0000-0000-0000-000000000000"
 
 // AddDrill stores a drill with its items, unless it was asked for before, and reads
 // how it stands.
@@ -137,8 +158,8 @@ func AddDrill(ctx context.Context, db Sender, s Scope, d Drill, items []Item, no
 		rows[i] = row{i + 1, item.QuestionID, item.Version, item.Options}
 	}
 	var b pgx.Batch
-	b.Queue(`with d as (insert into drills (id, course_id, account_id, label, asked, created_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing returning id)
-		insert into drill_items (drill_id, position, question_id, version, options)
+	b.Queue(`with d as (insert into sittings (id, course_id, account_id, label, asked, created_at) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing returning id)
+		insert into places (sitting_id, position, question_id, version, options)
 			select d.id, i.position, i.question_id, i.version, array(select jsonb_array_elements_text(i.options))
 			from d, jsonb_to_recordset($7) as i(position int, question_id uuid, version int, options jsonb)`, d.ID, s.course, s.account, d.Label, d.Asked, now, encoded(rows))
 	var drill Drill
@@ -149,11 +170,10 @@ func AddDrill(ctx context.Context, db Sender, s Scope, d Drill, items []Item, no
 }
 
 const drillColumns = `d.id, d.label, d.asked, d.created_at, d.finished_at,
-	(select count(*) from drill_items i where i.drill_id = d.id) as total,
-	(select count(*) from responses r where r.drill_id = d.id) as answered,
-	(select count(*) from responses r where r.drill_id = d.id and r.percent = 100) as right,
-	(select count(*) from responses r where r.drill_id = d.id and r.percent is null) as unmarked
-	from drills d`
+	(select count(*) from places i where i.sitting_id = d.id) as total, r.answered, r.right, r.unmarked
+	from sittings d cross join lateral (
+		select count(*) as answered, count(*) filter (where points = outof) as right, count(*) filter (where points is null) as unmarked
+		from attempts r where r.sitting_id = d.id and r.at >= d.created_at and r.serial = 1) r`
 
 // Drills lists an account's drills, newest first.
 func Drills(ctx context.Context, db DB, s Scope, limit int) ([]Drill, error) {
@@ -163,8 +183,8 @@ func Drills(ctx context.Context, db DB, s Scope, limit int) ([]Drill, error) {
 const drillOf = `select ` + drillColumns + ` where d.course_id = $1 and d.account_id = $2 and d.id = $3`
 
 // itemsOf are the places of a drill with how each was answered.
-const itemsOf = `select i.position, i.question_id, i.version, i.options, r.id is not null as answered, r.percent from drill_items i
-	join drills d on d.id = i.drill_id left join responses r on r.drill_id = i.drill_id and r.position = i.position
+const itemsOf = `select i.position, i.question_id, i.version, i.options, r.id is not null as answered, (100 * r.points / r.outof)::int as percent from places i
+	join sittings d on d.id = i.sitting_id left join attempts r on r.sitting_id = i.sitting_id and r.position = i.position and r.serial = 1 and r.at >= d.created_at
 	where d.course_id = $1 and d.account_id = $2 and d.id = $3 order by i.position`
 
 // DrillOf enters a course and reads one of the account's drills with its places, at
@@ -189,12 +209,13 @@ type PlacedItem struct {
 	Topic      string          `db:"topic"`
 	Body       json.RawMessage `db:"body"`
 	ProofID    int64           `db:"proof_id"` // the one that counts
+	Revision   int64           `db:"revision"` // at which it was made
 	Verdict    string          `db:"verdict"`
 	Findings   json.RawMessage `db:"findings"`
 }
 
-const itemAt = `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.verdict, p.findings
-	from drill_items i join drills d on d.id = i.drill_id
+const itemAt = `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.revision, p.verdict, p.findings
+	from places i join sittings d on d.id = i.sitting_id
 	join question_versions v on v.question_id = i.question_id and v.version = i.version
 	join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id join lateral (` + countingOfVersion + `) p on true
 	where d.course_id = $1 and d.account_id = $2 and d.id = $3 and i.position = $4`
@@ -211,8 +232,8 @@ type OpenPlace struct {
 	Item  PlacedItem
 	// Less says that the account saw the question's key before it ever answered it.
 	Less  bool
-	Given *Response // nil where it is not answered
-	Made  int       // how often the account made the slip of that answer in the course
+	Given *Attempt // nil where it is not answered
+	Made  int      // how often the account made the slip of that answer in the course
 }
 
 // OpenPlaceOf opens a place of a drill of a member of its course, at once.
@@ -224,10 +245,10 @@ func OpenPlaceOf(ctx context.Context, db Sender, account, course, drill uuid.UUI
 	}
 	var given *given
 	var b pgx.Batch
-	askOne(&b, &row, `select m.role, i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.verdict, p.findings,
+	askOne(&b, &row, `select m.role, i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.revision, p.verdict, p.findings,
 			exists(select 1 from uncovered u where u.account_id = $2 and u.question_id = i.question_id)
-			and not exists(select 1 from responses r where r.account_id = $2 and r.question_id = i.question_id) as less
-		from memberships m join drills d on d.course_id = m.course_id and d.account_id = m.account_id join drill_items i on i.drill_id = d.id
+			and not exists(select 1 from item_states r where r.account_id = $2 and r.question_id = i.question_id) as less
+		from memberships m join sittings d on d.course_id = m.course_id and d.account_id = m.account_id join places i on i.sitting_id = d.id
 		join question_versions v on v.question_id = i.question_id and v.version = i.version
 		join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id join lateral (`+countingOfVersion+`) p on true
 		where m.course_id = $1 and m.account_id = $2 and d.id = $3 and i.position = $4`, course, account, drill, position)
@@ -237,89 +258,7 @@ func OpenPlaceOf(ctx context.Context, db Sender, account, course, drill uuid.UUI
 	}
 	out := OpenPlace{Scope: Scope{account, course, row.Role}, Item: row.PlacedItem, Less: row.Less}
 	if given != nil {
-		out.Given, out.Made = &given.Response, given.Made
+		out.Given, out.Made = &given.Attempt, given.Made
 	}
 	return out, nil
-}
-
-// given is how a place of a drill was answered, with how often the account made the
-// slip of that answer in the course.
-type given struct {
-	Response
-	Made int `db:"made"`
-}
-
-// askGiven has a query read that; it stays nil where the place is not answered.
-func askGiven(b *pgx.Batch, into **given, account, course, drill uuid.UUID, position int) {
-	b.Queue(`select id, drill_id, position, question_id, version, verdict, response, confidence, percent, slip, weight, seconds, answered_at,
-			case when slip = '' then 0 else (select count(*) from responses o where o.course_id = $1 and o.account_id = $2 and o.slip = r.slip) end as made
-		from responses r where course_id = $1 and account_id = $2 and drill_id = $3 and position = $4`, course, account, drill, position).Query(func(rows pgx.Rows) error {
-		found, err := pgx.CollectRows(rows, pgx.RowToStructByName[given])
-		if len(found) > 0 {
-			*into = &found[0]
-		}
-		return err
-	})
-}
-
-// Response is one answer as it was given and marked.
-type Response struct {
-	ID         uuid.UUID       `db:"id"`
-	DrillID    uuid.UUID       `db:"drill_id"`
-	Position   int             `db:"position"`
-	QuestionID uuid.UUID       `db:"question_id"`
-	Version    int             `db:"version"`
-	Verdict    string          `db:"verdict"` // that counted when it was given
-	Response   json.RawMessage `db:"response"`
-	Confidence string          `db:"confidence"`
-	Percent    *int            `db:"percent"` // nil where it is not marked
-	Slip       string          `db:"slip"`
-	Weight     float64         `db:"weight"`
-	Seconds    int             `db:"seconds"`
-	AnsweredAt time.Time       `db:"answered_at"`
-}
-
-// AddResponse stores a response, unless its place was answered before, and reads
-// what stands there now with how often the account made its slip. Where it was the
-// last open place the drill is finished: answers of one drill wait for each other,
-// so that of two last ones one sees the other.
-func AddResponse(ctx context.Context, db Sender, s Scope, r Response) (kept Response, made int, err error) {
-	var b pgx.Batch
-	b.Queue(`select 1 from drills where course_id = $1 and account_id = $2 and id = $3 for update`, s.course, s.account, r.DrillID)
-	b.Queue(`insert into responses (id, course_id, account_id, drill_id, position, question_id, version, verdict, topic_id, response, confidence, percent, slip, weight, seconds, answered_at)
-		select $1, $2, $3, $4, $5, $6, $7, $15, q.topic_id, $8, $9, $10, $11, $12, $13, $14 from questions q where q.id = $6 and q.course_id = $2
-		on conflict do nothing`,
-		r.ID, s.course, s.account, r.DrillID, r.Position, r.QuestionID, r.Version, r.Response, r.Confidence, r.Percent, r.Slip, r.Weight, r.Seconds, r.AnsweredAt, r.Verdict)
-	b.Queue(`update drills d set finished_at = $4 where d.course_id = $1 and d.account_id = $2 and d.id = $3 and d.finished_at is null
-		and (select count(*) from responses r where r.drill_id = d.id) = (select count(*) from drill_items i where i.drill_id = d.id)`,
-		s.course, s.account, r.DrillID, r.AnsweredAt)
-	var given *given
-	askGiven(&b, &given, s.account, s.course, r.DrillID, r.Position)
-	if err := db.SendBatch(ctx, &b).Close(); err != nil {
-		return Response{}, 0, err
-	}
-	if given == nil {
-		return Response{}, 0, ErrNotFound // its id was taken by another response
-	}
-	return given.Response, given.Made, nil
-}
-
-// TopicAnswers are the responses of an account to a topic, added up.
-type TopicAnswers struct {
-	TopicID *uuid.UUID `db:"topic_id"`
-	Count   int        `db:"count"`
-	Right   float64    `db:"right"`
-	Weight  float64    `db:"weight"`
-}
-
-// answersOf adds up an account's responses by the topics that the questions belong
-// to now. Answers to questions that were not cleared when they were given are left
-// out: nothing was shown about those.
-const answersOf = `select q.topic_id, count(*) as count, sum(r.weight * r.percent / 100.0) as right, sum(r.weight) as weight
-	from responses r join questions q on q.id = r.question_id
-	where r.course_id = $1 and r.account_id = $2 and r.verdict = 'cleared' and r.percent is not null group by 1`
-
-// Answers adds up an account's responses by topic.
-func Answers(ctx context.Context, db DB, s Scope) ([]TopicAnswers, error) {
-	return all[TopicAnswers](ctx, db, answersOf, s.course, s.account)
 }

@@ -46,7 +46,7 @@ func SetSyllabus(ctx context.Context, db DB, s Scope, topics []Topic, statements
 	for _, t := range topics {
 		ids = append(ids, t.ID)
 	}
-	if _, err := db.Exec(ctx, `delete from topics where course_id = $1 and id <> all($2)`, s.course, ids); err != nil {
+	if _, err := db.Exec(ctx, `select take_out_topics($1, (select coalesce(array_agg(id), '{}') from topics where course_id = $1 and id <> all($2)))`, s.course, ids); err != nil {
 		return err
 	}
 	for i, t := range topics {

@@ -111,6 +111,9 @@ func (q *Queue) look(ctx context.Context) error {
 	for account := range accounts {
 		q.next(ctx, account)
 	}
+	if err := store.MakeRoomForAttempts(ctx, q.pool, time.Now()); err != nil {
+		return err
+	}
 	return store.ForgetWorkers(ctx, q.pool, time.Now().Add(-time.Hour))
 }
 

@@ -71,6 +71,23 @@ func (c *restoreCmd) Run() error {
 	return store.Migrate(ctx, c.Database)
 }
 
+type recountCmd struct{ database }
+
+// Run makes the totals of all accounts anew from what they did.
+func (c *recountCmd) Run() error {
+	ctx, stop := untilStopped()
+	defer stop()
+	pool, err := store.Open(ctx, c.Database)
+	if err != nil {
+		return err
+	}
+	defer pool.Close()
+	if err := store.Recount(ctx, pool); err != nil {
+		return fmt.Errorf("recounting: %w", err)
+	}
+	return nil
+}
+
 var sslmode = regexp.MustCompile(`sslmode=([a-z-]+)`)
 
 // postgres runs a program of PostgreSQL on a database. The connection goes by its

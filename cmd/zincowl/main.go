@@ -27,6 +27,7 @@ type cli struct {
 	Migrate migrateCmd `cmd:"" help:"Bring the database to this version and stop."`
 	Backup  backupCmd  `cmd:"" help:"Write all that is stored into one file."`
 	Restore restoreCmd `cmd:"" help:"Fill an empty database from a backup."`
+	Recount recountCmd `cmd:"" help:"Make all totals anew from the log of attempts."`
 	Reset   resetCmd   `cmd:"" help:"Give an account a new password, as the operator."`
 	OpenAPI openAPICmd `cmd:"" name:"openapi" help:"Print the description of the HTTP interface."`
 

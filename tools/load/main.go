@@ -233,7 +233,7 @@ func (p place) candidates(ctx context.Context, n int) ([]app.Token, error) {
 }
 
 func (p place) stored(ctx context.Context) (n int, err error) {
-	err = p.pool.QueryRow(ctx, `select count(*) from responses`).Scan(&n)
+	err = p.pool.QueryRow(ctx, `select count(*) from attempts`).Scan(&n)
 	return n, err
 }
 
@@ -392,7 +392,7 @@ func (p place) signIn(ctx context.Context, n int) error {
 
 var tps = regexp.MustCompile(`tps = ([0-9.]+) \(without`)
 
-// pgbench is how many rows a second go into the table of responses by statements
+// pgbench is how many rows a second go into the log of attempts by statements
 // alone.
 func pgbench(ctx context.Context, url string, length time.Duration) (float64, error) {
 	found, _ := filepath.Glob("/usr/lib/postgresql/*/bin/pgbench")
@@ -405,9 +405,9 @@ func pgbench(ctx context.Context, url string, length time.Duration) (float64, er
 	}
 	defer os.Remove(script.Name())
 	_, err = script.WriteString(`\set position random(1000, 2000000000)
-insert into responses (id, course_id, account_id, drill_id, position, question_id, version, response, confidence, percent, weight, answered_at)
-	select gen_random_uuid(), d.course_id, d.account_id, d.id, :position, i.question_id, i.version, '{"options":["a"]}', 'sure', 100, 0, now()
-	from (select * from drills limit 1) d join lateral (select * from drill_items i where i.drill_id = d.id limit 1) i on true on conflict do nothing;
+insert into attempts (id, at, course_id, account_id, sitting_id, position, serial, question_id, version, verdict, revision, response, confidence, points, outof, weight)
+	select gen_random_uuid(), now(), d.course_id, d.account_id, d.id, :position, 1, i.question_id, i.version, 'cleared', 1, '{"options":["a"]}', 'sure', 1, 1, 0
+	from (select * from sittings limit 1) d join lateral (select * from places i where i.sitting_id = d.id limit 1) i on true on conflict do nothing;
 `)
 	if err := errors.Join(err, script.Close()); err != nil {
 		return 0, err

@@ -71,8 +71,9 @@ const touched: Record<string, string[]> = {
   responses: ["counts", "drills", "gaps"],
 };
 
-/** pause gathers changes that come in quick succession, in milliseconds. */
+/** Changes that come in quick succession are gathered: a first one is shown after a moment, those that follow once a second, in milliseconds. */
 const pause = 150;
+const between = 1000;
 
 /** useChanges keeps what is shown of a course live. */
 export function useChanges(id: string) {
@@ -81,15 +82,17 @@ export function useChanges(id: string) {
     const line = new EventSource(`/api/courses/${id}/changes`);
     const pending = new Set<string>();
     let timer = 0;
+    let last = 0;
     let opened = false;
     const refresh = () => {
       timer = 0;
+      last = performance.now();
       for (const what of pending) void client.invalidateQueries({ queryKey: ["course", id, what] });
       pending.clear();
     };
     const add = (all: string[]) => {
       for (const what of all) pending.add(what);
-      if (pending.size > 0 && timer === 0) timer = window.setTimeout(refresh, pause);
+      if (pending.size > 0 && timer === 0) timer = window.setTimeout(refresh, Math.max(pause, last + between - performance.now()));
     };
     line.onopen = () => {
       if (opened) add(Object.values(touched).flat()); // after a lost connection anything may have changed
