@@ -257,56 +257,32 @@ func (a *App) WriteQuestion(ctx context.Context, account, course, id uuid.UUID, 
 	if err != nil {
 		return Benched{}, err
 	}
-	for {
-		known, err := a.study(ctx, s)
-		if err != nil {
-			return Benched{}, err
-		}
-		v, report, err := examined(ctx, q, known)
-		if err != nil {
-			return Benched{}, err
-		}
+	var out Benched
+	err = a.proofed(ctx, s, q, func(tx pgx.Tx, s store.Scope, v store.Version, state string) error {
 		fresh := store.NewQuestion{Fingerprint: q.ID, Version: v}
-		fresh.ID, fresh.State, fresh.Kind, fresh.Level, fresh.Title = id, "bench", string(q.Kind), string(q.Level), q.Title
+		fresh.ID, fresh.State, fresh.Kind, fresh.Level, fresh.Title = id, state, string(q.Kind), string(q.Level), q.Title
 		if fresh.TopicID = w.TopicID; fresh.TopicID != nil {
 			fresh.By, fresh.Sure = "person", 100
+			if err := store.OfCourse(ctx, tx, s, []uuid.UUID{*w.TopicID}, nil); err != nil {
+				return err
+			}
 		}
-		if report.Verdict == proof.Cleared {
-			fresh.State = "bank"
+		added, err := store.AddQuestion(ctx, tx, s, fresh, a.now())
+		if err != nil {
+			return err
 		}
-		var out Benched
-		err = a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
-			if err := held(ctx, tx, s, known.revision); err != nil {
-				return err
+		out, err = a.changed(ctx, tx, s, id, func(store.Question) error {
+			if !added {
+				return nil // sent before
 			}
-			if w.TopicID != nil {
-				if err := store.OfCourse(ctx, tx, s, []uuid.UUID{*w.TopicID}, nil); err != nil {
-					return err
-				}
-			}
-			added, err := store.AddQuestion(ctx, tx, s, fresh, a.now())
-			if err != nil {
-				return err
-			}
-			if _, err := store.QuestionOf(ctx, tx, s, id); !added && errors.Is(err, ErrNotFound) {
-				return invalid("The course has this question already.")
-			} else if err != nil {
-				return err
-			}
-			if added {
-				if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
-					return err
-				}
-			}
-			if out, err = a.benched(ctx, tx, s, id); err != nil {
-				return err
-			}
-			return store.Announce(ctx, tx, s, "bench")
+			return store.Uncover(ctx, tx, s, id, a.now())
 		})
-		if !errors.Is(err, errMoved) {
-			return out, err
+		if !added && errors.Is(err, ErrNotFound) {
+			return invalid("The course has this question already.")
 		}
-	}
+		return err
+	})
+	return out, err
 }
 
 // AcceptCorrection makes the correction that a proof showed the new version, unseen.
@@ -344,30 +320,44 @@ func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, versio
 	if err != nil {
 		return Benched{}, err
 	}
-	for {
-		known, err := a.study(ctx, s)
-		if err != nil {
-			return Benched{}, err
-		}
-		v, report, err := examined(ctx, q, known)
-		if err != nil {
-			return Benched{}, err
-		}
-		state := "bench"
-		if report.Verdict == proof.Cleared {
-			state = "bank"
-		}
-		out, err := a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
-			if err := held(ctx, tx, s, known.revision); err != nil {
-				return err
-			}
+	var out Benched
+	err = a.proofed(ctx, s, q, func(tx pgx.Tx, s store.Scope, v store.Version, state string) (err error) {
+		out, err = a.changed(ctx, tx, s, id, func(stored store.Question) error {
 			if err := also(tx, s, stored); err != nil {
 				return err
 			}
 			return stale(store.AddVersion(ctx, tx, s, id, version, v, state, q.Title, string(q.Level), topicID(q.Topic), citedPassages(q), a.now()))
 		})
+		return err
+	})
+	return out, err
+}
+
+// proofed proofs a question at the revision that the course has and hands it to what
+// keeps it in a transaction, with the state it belongs in: cleared, in the bank. It does
+// so again where the course is revised meanwhile.
+func (a *App) proofed(ctx context.Context, s store.Scope, q question.Question, keep func(tx pgx.Tx, s store.Scope, v store.Version, state string) error) error {
+	for {
+		known, err := a.study(ctx, s)
+		if err != nil {
+			return err
+		}
+		v, report, err := examined(ctx, q, known)
+		if err != nil {
+			return err
+		}
+		state := "bench"
+		if report.Verdict == proof.Cleared {
+			state = "bank"
+		}
+		err = a.write(ctx, s.Account(), s.Course(), editors, func(tx pgx.Tx, s store.Scope) error {
+			if err := held(ctx, tx, s, known.revision); err != nil {
+				return err
+			}
+			return keep(tx, s, v, state)
+		})
 		if !errors.Is(err, errMoved) {
-			return out, err
+			return err
 		}
 	}
 }
@@ -375,20 +365,27 @@ func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, versio
 // change runs a change of one question in a transaction and reads it anew.
 func (a *App) change(ctx context.Context, account, course, id uuid.UUID, f func(tx pgx.Tx, s store.Scope, q store.Question) error) (Benched, error) {
 	var out Benched
-	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
-		q, err := store.QuestionOf(ctx, tx, s, id)
-		if err != nil {
-			return err
-		}
-		if err := f(tx, s, q); err != nil {
-			return err
-		}
-		if out, err = a.benched(ctx, tx, s, id); err != nil {
-			return err
-		}
-		return store.Announce(ctx, tx, s, "bench")
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) (err error) {
+		out, err = a.changed(ctx, tx, s, id, func(q store.Question) error { return f(tx, s, q) })
+		return err
 	})
 	return out, err
+}
+
+// changed runs a change of one question within a transaction and reads it anew.
+func (a *App) changed(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, f func(q store.Question) error) (Benched, error) {
+	q, err := store.QuestionOf(ctx, tx, s, id)
+	if err != nil {
+		return Benched{}, err
+	}
+	if err := f(q); err != nil {
+		return Benched{}, err
+	}
+	out, err := a.benched(ctx, tx, s, id)
+	if err != nil {
+		return Benched{}, err
+	}
+	return out, store.Announce(ctx, tx, s, "bench")
 }
 
 // bodyAt reads a question at the version a person saw.

@@ -65,46 +65,27 @@ type Counts struct {
 
 // Courses lists an account's courses.
 func (a *App) Courses(ctx context.Context, account uuid.UUID) ([]Course, error) {
-	stored, err := store.Courses(ctx, a.pool, account)
+	sheets, err := store.Sheets(ctx, a.pool, account, uuid.Nil, a.now())
 	if err != nil {
 		return nil, fmt.Errorf("listing the courses: %w", err)
 	}
-	out := make([]Course, 0, len(stored))
-	for _, c := range stored {
-		full, err := a.Course(ctx, account, c.ID)
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, full)
+	out := make([]Course, len(sheets))
+	for i, sheet := range sheets {
+		out[i] = a.courseView(sheet)
 	}
 	return out, nil
 }
 
 // Course reads a course.
 func (a *App) Course(ctx context.Context, account, course uuid.UUID) (Course, error) {
-	var out Course
-	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
-		c, err := store.CourseOf(ctx, a.pool, s)
-		if err != nil {
-			return err
-		}
-		topics, err := store.Topics(ctx, a.pool, s)
-		if err != nil {
-			return err
-		}
-		counts, err := store.Count(ctx, a.pool, s, a.now())
-		if err != nil {
-			return err
-		}
-		gaps, err := a.gaps(ctx, a.pool, s, topics)
-		if err != nil {
-			return err
-		}
-		out = a.courseView(c, topics)
-		out.Counts = Counts{counts.Sources, counts.Arriving, counts.Drafting, counts.Settling, counts.Stuck, counts.Proofed, counts.ToProof, counts.Waiting, max(0, counts.Ready), below(gaps, c.PassMark)}
-		return nil
-	})
-	return out, err
+	sheets, err := store.Sheets(ctx, a.pool, account, course, a.now())
+	if err != nil {
+		return Course{}, fmt.Errorf("reading a course: %w", err)
+	}
+	if len(sheets) == 0 {
+		return Course{}, ErrNotFound
+	}
+	return a.courseView(sheets[0]), nil
 }
 
 // below counts the topics that were answered and are estimated below the pass
@@ -119,7 +100,8 @@ func below(gaps []ability.Gap, pass float64) int {
 	return n
 }
 
-func (a *App) courseView(c store.Course, topics []store.Topic) Course {
+func (a *App) courseView(sheet store.Sheet) Course {
+	c, n := sheet.Course, sheet.Counts
 	out := Course{ID: c.ID, Version: c.Version, Role: c.Role, CourseText: CourseText{Title: c.Title, Issuer: c.Issuer, PassMark: c.PassMark}, Topics: []Topic{}}
 	if c.ExamDate != nil {
 		out.ExamDate = c.ExamDate.Format(time.DateOnly)
@@ -127,9 +109,11 @@ func (a *App) courseView(c store.Course, topics []store.Topic) Course {
 		days := int(math.Round(c.ExamDate.Sub(today).Hours() / 24))
 		out.DaysToExam = &days
 	}
-	for _, t := range topics {
+	for _, t := range sheet.Topics {
 		out.Topics = append(out.Topics, Topic{t.ID, t.Title, t.Depth, t.Weight})
 	}
+	gaps := estimated(sheet.Topics, sheet.Answers)
+	out.Counts = Counts{n.Sources, n.Arriving, n.Drafting, n.Settling, n.Stuck, n.Proofed, n.ToProof, n.Waiting, max(0, n.Ready), below(gaps, c.PassMark)}
 	return out
 }
 

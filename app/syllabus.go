@@ -468,6 +468,7 @@ func (a *App) placeQuestions(ctx context.Context, tx pgx.Tx, s store.Scope, sort
 	if err != nil {
 		return fmt.Errorf("reading the questions: %w", err)
 	}
+	moved := make([]store.SortedQuestion, 0, len(asked))
 	for _, q := range asked {
 		at := store.Placement{By: "words"}
 		words := q.Stem + "\n" + strings.Join(q.Options, "\n")
@@ -482,9 +483,10 @@ func (a *App) placeQuestions(ctx context.Context, tx pgx.Tx, s store.Scope, sort
 		if at.Sure == q.Sure && at.By == q.By && same(at.TopicID, q.TopicID) && same(at.StatementID, q.StatementID) {
 			continue
 		}
-		if err := store.PlaceQuestion(ctx, tx, s, q.ID, at); err != nil {
-			return fmt.Errorf("placing a question: %w", err)
-		}
+		moved = append(moved, store.SortedQuestion{ID: q.ID, Placement: at})
+	}
+	if err := store.PlaceQuestions(ctx, tx, s, moved); err != nil {
+		return fmt.Errorf("placing the questions: %w", err)
 	}
 	return nil
 }
@@ -500,10 +502,12 @@ func (a *App) weigh(ctx context.Context, tx pgx.Tx, s store.Scope) error {
 	if err != nil {
 		return err
 	}
+	shares := make([]store.TopicShare, len(topics))
 	for i, share := range syllabus.Weigh(outline, papers) {
-		if err := store.SetShare(ctx, tx, s, topics[i].ID, share.Own, mustJSON(share)); err != nil {
-			return fmt.Errorf("weighing %s: %w", topics[i].Title, err)
-		}
+		shares[i] = store.TopicShare{Topic: topics[i].ID, Weight: share.Own, Share: mustJSON(share)}
+	}
+	if err := store.SetShares(ctx, tx, s, shares); err != nil {
+		return fmt.Errorf("weighing the topics: %w", err)
 	}
 	return nil
 }

@@ -127,7 +127,9 @@ type TopicAnswers struct {
 
 // answersOf are an account's attempts by the topics that the questions belong to now.
 // What was not cleared when it was answered is left out: nothing was shown about that.
-const answersOf = `select topic_id, counted as count, points::float8 as right, weight::float8 as weight from topic_totals where course_id = $1 and account_id = $2 and counted > 0`
+const answersOf = `select ` + answerColumns + ` from topic_totals t where t.course_id = $1 and t.account_id = $2 and counted > 0`
+
+const answerColumns = `t.topic_id, t.counted as count, t.points::float8 as right, t.weight::float8 as weight`
 
 // Answers adds up an account's attempts by topic.
 func Answers(ctx context.Context, db DB, s Scope) ([]TopicAnswers, error) {

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 )
 
 // Course is one exam being prepared for.
@@ -39,12 +40,6 @@ func AddMember(ctx context.Context, db DB, s Scope, account uuid.UUID, role Role
 
 const courseColumns = `c.id, c.title, c.issuer, c.exam_date, c.pass_mark, c.language, c.version, m.role`
 
-// Courses lists the courses an account is a member of, the next exam first.
-func Courses(ctx context.Context, db DB, account uuid.UUID) ([]Course, error) {
-	return all[Course](ctx, db, `select `+courseColumns+` from courses c join memberships m on m.course_id = c.id
-		where m.account_id = $1 order by c.exam_date nulls last, c.title`, account)
-}
-
 // CourseOf reads a course.
 func CourseOf(ctx context.Context, db DB, s Scope) (Course, error) {
 	return one[Course](ctx, db, `select `+courseColumns+` from courses c join memberships m on m.course_id = c.id
@@ -71,20 +66,64 @@ type Counts struct {
 	Ready    int  `db:"ready"`   // in the bank and not resting
 }
 
-// Count reads the numbers of the workline.
-func Count(ctx context.Context, db DB, s Scope, now time.Time) (Counts, error) {
-	return one[Counts](ctx, db, `select
-		(select count(*) from sources where course_id = $1) as sources,
-		(select count(*) from arrivals where course_id = $1 and finished_at is null) as arriving,
-		(select count(*) from batches where course_id = $1 and state in ('queued', 'running')) as drafting,
-		settled < revision and stuck < revision as settling, settled < revision and stuck = revision as stuck, proofed, to_proof,
-		(select count(*) from questions where course_id = $1 and state = 'bench') as waiting,
-		(select count(*) from questions q where course_id = $1 and state = 'bank' and verdict = 'cleared')
-		 - (select count(*) from uncovered u join questions q on q.id = u.question_id
-		    where u.account_id = $2 and u.at > $3 and q.course_id = $1 and q.state = 'bank' and q.verdict = 'cleared') as ready
-		from courses where id = $1`,
-		s.course, s.account, now.Add(-Rest))
+// Sheet is a course as its desk shows it.
+type Sheet struct {
+	Course
+	Counts
+	Topics  []Topic        `db:"-"`
+	Answers []TopicAnswers `db:"-"`
 }
+
+// Sheets reads the courses an account is a member of with their numbers, the next exam
+// first; with a course, that one alone. All is asked at once.
+func Sheets(ctx context.Context, db Sender, account, course uuid.UUID, now time.Time) ([]Sheet, error) {
+	var out []Sheet
+	var topics []struct {
+		CourseID uuid.UUID `db:"course_id"`
+		Topic
+	}
+	var answers []struct {
+		CourseID uuid.UUID `db:"course_id"`
+		TopicAnswers
+	}
+	var b pgx.Batch
+	askAll(&b, &out, `select `+courseColumns+`,
+		(select count(*) from sources where course_id = c.id) as sources,
+		(select count(*) from arrivals where course_id = c.id and finished_at is null) as arriving,
+		(select count(*) from batches where course_id = c.id and state in ('queued', 'running')) as drafting,
+		settled < revision and stuck < revision as settling, settled < revision and stuck = revision as stuck, proofed, to_proof,
+		(select count(*) from questions where course_id = c.id and state = 'bench') as waiting,
+		(select count(*) from questions q where course_id = c.id and state = 'bank' and verdict = 'cleared')
+		 - (select count(*) from uncovered u join questions q on q.id = u.question_id
+		    where u.account_id = $1 and u.at > $3 and q.course_id = c.id and q.state = 'bank' and q.verdict = 'cleared') as ready
+		from courses c join memberships m on m.course_id = c.id where m.account_id = $1 and `+thisOrAny+`
+		order by c.exam_date nulls last, c.title`, account, course, now.Add(-Rest))
+	askAll(&b, &topics, `select t.course_id, `+topicColumns+` from topics t join memberships m on m.course_id = t.course_id
+		where m.account_id = $1 and `+thisOrAny+` order by t.position, t.title`, account, course)
+	askAll(&b, &answers, `select t.course_id, `+answerColumns+` from topic_totals t join memberships m on m.course_id = t.course_id and m.account_id = t.account_id
+		where m.account_id = $1 and `+thisOrAny+` and counted > 0`, account, course)
+	if err := db.SendBatch(ctx, &b).Close(); err != nil {
+		return nil, err
+	}
+	at := make(map[uuid.UUID]int, len(out))
+	for i := range out {
+		at[out[i].ID] = i
+	}
+	for _, t := range topics {
+		if i, ok := at[t.CourseID]; ok {
+			out[i].Topics = append(out[i].Topics, t.Topic)
+		}
+	}
+	for _, t := range answers {
+		if i, ok := at[t.CourseID]; ok {
+			out[i].Answers = append(out[i].Answers, t.TopicAnswers)
+		}
+	}
+	return out, nil
+}
+
+// thisOrAny limits memberships m to a course, where one is named.
+const thisOrAny = `($2 = '00000000-0000-0000-0000-000000000000'::uuid or m.course_id = $2)`
 
 // Rest is how long a question rests after its key was uncovered on the bench.
 const Rest = 7 * 24 * time.Hour

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 
 	"zincowl/pglocal/pgtest"
 	"zincowl/store"
@@ -125,5 +126,23 @@ func TestSessionsRunOut(t *testing.T) {
 	}
 	if left, err := store.Sessions(ctx, pool, a.ID, now, now.Add(-time.Hour)); err != nil || len(left) != 0 {
 		t.Errorf("%v, %v", left, err)
+	}
+}
+
+// Every foreign key has an index that begins with its columns: else whatever it refers to
+// is deleted by looking through the whole table.
+func TestForeignKeysHaveIndexes(t *testing.T) {
+	pool := pgtest.Pool(t)
+	rows, err := pool.Query(t.Context(), `select c.conrelid::regclass || ' ' || c.conname from pg_constraint c
+		where c.contype = 'f' and c.conparentid = 0 and not exists (
+			select 1 from pg_index i where i.indrelid = c.conrelid and i.indpred is null
+			and (select array_agg(k order by k) from unnest((i.indkey::int2[])[0:array_length(c.conkey, 1) - 1]) k) = (select array_agg(k order by k) from unnest(c.conkey) k))
+		order by 1`)
+	if err != nil {
+		t.Fatal(err)
+	}
+	bare, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	if err != nil || len(bare) > 0 {
+		t.Errorf("without an index: %q, %v", bare, err)
 	}
 }

@@ -27,7 +27,9 @@ type Statement struct {
 	Text    string    `db:"text"`
 }
 
-const topicsOf = `select id, title, depth, given, unit, weight, coalesce(share, 'null'::jsonb) as share from topics where course_id = $1 order by position, title`
+const topicColumns = `t.id, t.title, t.depth, t.given, t.unit, t.weight, coalesce(t.share, 'null'::jsonb) as share`
+
+const topicsOf = `select ` + topicColumns + ` from topics t where t.course_id = $1 order by t.position, t.title`
 
 // Topics lists a course's topics in their order.
 func Topics(ctx context.Context, db DB, s Scope) ([]Topic, error) {
@@ -75,9 +77,18 @@ func SetSyllabus(ctx context.Context, db DB, s Scope, topics []Topic, statements
 	return nil
 }
 
-// SetShare writes what a topic weighs and how that came about.
-func SetShare(ctx context.Context, db DB, s Scope, topic uuid.UUID, weight float64, share json.RawMessage) error {
-	return changed(ctx, db, `update topics set weight = $3, share = $4 where course_id = $1 and id = $2`, s.course, topic, weight, share)
+// TopicShare is what a topic weighs and how that came about.
+type TopicShare struct {
+	Topic  uuid.UUID       `json:"id"`
+	Weight float64         `json:"weight"`
+	Share  json.RawMessage `json:"share"`
+}
+
+// SetShares writes what topics weigh.
+func SetShares(ctx context.Context, db DB, s Scope, shares []TopicShare) error {
+	_, err := db.Exec(ctx, `update topics t set weight = n.weight, share = n.share
+		from jsonb_to_recordset($2) as n(id uuid, weight double precision, share jsonb) where t.course_id = $1 and t.id = n.id`, s.course, encoded(shares))
+	return err
 }
 
 // Placement is where a passage or a question belongs.
@@ -126,6 +137,24 @@ func PlaceQuestion(ctx context.Context, db DB, s Scope, id uuid.UUID, at Placeme
 	return changed(ctx, db, `update questions set topic_id = $3, statement_id = $4, placed_by = $5, placed_sure = $6
 		where course_id = $1 and id = $2 and ($3::uuid is null or exists (select 1 from topics t where t.id = $3 and t.course_id = $1))`,
 		s.course, id, at.TopicID, at.StatementID, at.By, at.Sure)
+}
+
+// SortedQuestion is where a question belongs by its words.
+type SortedQuestion struct {
+	ID uuid.UUID
+	Placement
+}
+
+// PlaceQuestions writes where questions belong that no person placed.
+func PlaceQuestions(ctx context.Context, db DB, s Scope, list []SortedQuestion) error {
+	ids, topics, statements, by, sure := make([]uuid.UUID, len(list)), make([]*uuid.UUID, len(list)), make([]*uuid.UUID, len(list)), make([]string, len(list)), make([]int, len(list))
+	for i, q := range list {
+		ids[i], topics[i], statements[i], by[i], sure[i] = q.ID, q.TopicID, q.StatementID, q.By, q.Sure
+	}
+	_, err := db.Exec(ctx, `update questions q set topic_id = n.topic, statement_id = n.statement, placed_by = n.by, placed_sure = n.sure
+		from unnest($2::uuid[], $3::uuid[], $4::uuid[], $5::text[], $6::int[]) as n(id, topic, statement, by, sure)
+		where q.course_id = $1 and q.id = n.id and q.placed_by <> 'person'`, s.course, ids, topics, statements, by, sure)
+	return err
 }
 
 // Decided is a text that a person gave a topic.

@@ -182,7 +182,25 @@ create index questions_ready on questions (course_id, topic_id, level) where sta
 create index questions_in_bank on questions (course_id, (coalesce(topic_id, '00000000-0000-0000-0000-000000000000')), id) where state = 'bank';
 create index on uncovered (question_id);
 
+-- Each foreign key by its own columns.
+drop index passages_topic_id_idx, passages_statement_id_idx, questions_topic_id_idx, questions_statement_id_idx, statements_topic_id_idx;
+create index on passages (course_id, topic_id);
+create index on passages (course_id, statement_id);
+create index on questions (course_id, topic_id);
+create index on questions (course_id, statement_id);
+create index on questions (kept_by);
+create index on question_versions (made_by);
+create index on statements (course_id, topic_id);
+create index on arrivals (source_id);
+
 -- +goose Down
+drop index passages_course_id_topic_id_idx, passages_course_id_statement_id_idx, questions_course_id_topic_id_idx, questions_course_id_statement_id_idx, questions_kept_by_idx,
+    question_versions_made_by_idx, statements_course_id_topic_id_idx, arrivals_source_id_idx;
+create index on passages (topic_id);
+create index on passages (statement_id);
+create index on questions (topic_id);
+create index on questions (statement_id);
+create index on statements (topic_id);
 drop index questions_ready, questions_in_bank, uncovered_question_id_idx;
 drop function recount();
 drop view counting_attempts;
