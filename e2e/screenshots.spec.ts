@@ -79,12 +79,16 @@ test("pictures", async ({ page }) => {
   }
   await page.goto(`/courses/${course}/drill`);
   await page.getByRole("button", { name: "Start the drill" }).click();
+  let opened = false;
   for (let i = 1; i < 15; i++) {
     await expect(page.getByRole("button", { name: "No idea" })).toBeVisible();
     const choice = (await page.getByRole("radio").count()) > 0;
     if (choice) {
-      await page.keyboard.press(i % 3 === 0 ? "f" : "d");
-      if (i === 6) await page.screenshot({ path: `${folder}/drill-open.png` });
+      await page.keyboard.press(i % 3 === 0 ? "d" : "c");
+      if (i >= 6 && !opened) {
+        await page.screenshot({ path: `${folder}/drill-open.png` });
+        opened = true;
+      }
       await page.keyboard.press(i % 2 === 0 ? "h" : "Enter");
     } else {
       await page.getByRole("button", { name: "No idea" }).click();
