@@ -144,7 +144,7 @@ function useOpen(place: string) {
 /** Track shows how each place went, and where this one is. */
 function Track({ course, run, position, aside }: { course: string; run: DrillRun; position: number; aside: string }) {
   return (
-    <div className="flex min-h-[52px] flex-wrap items-center gap-x-3.5 gap-y-1 px-5 py-2 desk:pr-6 desk:pl-[76px]">
+    <div className="mx-auto flex min-h-[52px] w-full max-w-[1380px] flex-wrap items-center gap-x-3.5 gap-y-1 px-5 py-2 desk:pr-6 desk:pl-[76px]">
       <ol className="flex flex-wrap items-center gap-[7px]" aria-label="Places">
         {run.places.map((p) => (
           <li key={p.position} className="flex">
