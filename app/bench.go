@@ -203,13 +203,10 @@ func (a *App) Judge(ctx context.Context, account, course, id uuid.UUID, state st
 // askable says what keeps a question from being asked in a drill.
 func (a *App) askable(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, version int) error {
 	q, err := a.bodyAt(ctx, tx, s, id, version)
-	switch {
-	case err != nil:
-		return err
-	case q.Key.Empty():
-		return invalid("This question has no key, so it can't be drilled; edit it and say what is right.")
+	if err == nil && q.Key.Empty() {
+		err = invalid("This question has no key, so it can't be drilled; edit it and say what is right.")
 	}
-	return nil
+	return err
 }
 
 // EditQuestion writes a new version of a question and proofs it. Who edits has

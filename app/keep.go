@@ -110,12 +110,7 @@ func (a *App) keepSource(ctx context.Context, s store.Scope, b brought, also fun
 			return err
 		}
 		rows := passageRows(b, places(sorter, b.doc.Passages))
-		err = a.revise(ctx, s.Account(), s.Course(), editors, func(tx pgx.Tx, s store.Scope) error {
-			if now, err := store.RevisionOf(ctx, tx, s); err != nil {
-				return err
-			} else if now != revision+1 { // it was sorted by another outline, perhaps
-				return errMoved
-			}
+		err = a.reviseAt(ctx, s, revision, func(tx pgx.Tx, s store.Scope) error { // else it was sorted by another outline, perhaps
 			kept, err := a.storeSource(ctx, tx, s, b, rows)
 			if err != nil {
 				return err

@@ -128,12 +128,7 @@ func (a *App) readPaper(ctx context.Context, s store.Scope, f File, progress sou
 			if err != nil {
 				return err
 			}
-			err = a.revise(ctx, s.Account(), s.Course(), editors, func(tx pgx.Tx, s store.Scope) error {
-				if now, err := store.RevisionOf(ctx, tx, s); err != nil {
-					return err
-				} else if now != revision+1 {
-					return errMoved
-				}
+			err = a.reviseAt(ctx, s, revision, func(tx pgx.Tx, s store.Scope) error {
 				says, err := a.keepPaper(ctx, tx, s, b, fresh)
 				if err != nil {
 					return err

@@ -27,6 +27,19 @@ func (a *App) revise(ctx context.Context, account, course uuid.UUID, roles []sto
 	})
 }
 
+// reviseAt runs a change that was computed for a revision of a course, as revise does;
+// the error is errMoved where the course has a newer one.
+func (a *App) reviseAt(ctx context.Context, s store.Scope, revision int64, f func(tx pgx.Tx, s store.Scope) error) error {
+	return a.revise(ctx, s.Account(), s.Course(), editors, func(tx pgx.Tx, s store.Scope) error {
+		if now, err := store.RevisionOf(ctx, tx, s); err != nil {
+			return err
+		} else if now != revision+1 {
+			return errMoved
+		}
+		return f(tx, s)
+	})
+}
+
 // revised counts a course's revision up and tells of it.
 func (a *App) revised(ctx context.Context, tx pgx.Tx, s store.Scope) error {
 	if _, err := store.Revise(ctx, tx, s); err != nil {

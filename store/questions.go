@@ -128,11 +128,13 @@ func (p Proof) Name() string { return strconv.FormatInt(p.ID, 10) }
 
 // counting is the proof that counts for the newest version of a question q, counted
 // the same for any version v below.
-const counting = `select p.id as proof_id, p.revision, p.checks, p.verdict, p.findings, coalesce(p.mend, 'null'::jsonb) as mend
-	from proofs p where p.question_id = q.id and p.version = q.version order by p.id desc limit 1`
+const (
+	counting          = proofsOf + `q.id and p.version = q.version order by p.id desc limit 1`
+	countingOfVersion = proofsOf + `v.question_id and p.version = v.version order by p.id desc limit 1`
 
-const countingOfVersion = `select p.id as proof_id, p.revision, p.checks, p.verdict, p.findings, coalesce(p.mend, 'null'::jsonb) as mend
-	from proofs p where p.question_id = v.question_id and p.version = v.version order by p.id desc limit 1`
+	proofsOf = `select p.id as proof_id, p.revision, p.checks, p.verdict, p.findings, coalesce(p.mend, 'null'::jsonb) as mend
+	from proofs p where p.question_id = `
+)
 
 // mend is the correction as it is stored: null where there is none.
 func (p Proof) mend() any {

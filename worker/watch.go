@@ -111,8 +111,11 @@ func (q *Queue) look(ctx context.Context) error {
 	for account := range accounts {
 		q.next(ctx, account)
 	}
-	if err := store.MakeRoomForAttempts(ctx, q.pool, time.Now()); err != nil {
-		return err
+	if time.Since(q.roomMade) > time.Hour {
+		if err := store.MakeRoomForAttempts(ctx, q.pool, time.Now()); err != nil {
+			return err
+		}
+		q.roomMade = time.Now()
 	}
 	return store.ForgetWorkers(ctx, q.pool, time.Now().Add(-time.Hour))
 }

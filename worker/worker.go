@@ -44,6 +44,8 @@ type Queue struct {
 	doing  map[int64]time.Time // jobs of this worker; when one ended, or zero
 	cancel context.CancelFunc  // ends the watch
 	watch  sync.WaitGroup
+
+	roomMade time.Time // in the log of attempts, by the watch alone
 }
 
 const (

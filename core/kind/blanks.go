@@ -14,8 +14,6 @@ import (
 // blanks asks for the words that are left out of its stem.
 type blanks struct{ base }
 
-func (blanks) Title() string { return "Blank" }
-
 func (blanks) Answers() Answer { return Words }
 
 var blankMarks = regexp.MustCompile(`<<(\d+)>>`)
@@ -48,17 +46,6 @@ func (blanks) Key(q question.Question) string {
 		}
 	}
 	return strings.Join(parts, ", ")
-}
-
-// Filled is the stem with all its blanks filled in.
-func (blanks) Filled(q question.Question) string {
-	out := q.Stem
-	for i, accepted := range q.Key.Blanks {
-		if len(accepted) > 0 {
-			out = strings.Replace(out, question.BlankMark(i+1), accepted[0], 1)
-		}
-	}
-	return out
 }
 
 func (blanks) Right(q question.Question) marking.Response {

@@ -3,7 +3,6 @@ package kind
 import (
 	"errors"
 	"fmt"
-	"math/rand/v2"
 
 	"zincowl/core/marking"
 	"zincowl/core/maths/algebra"
@@ -11,9 +10,7 @@ import (
 )
 
 // choice offers options of which one is right.
-type choice struct{ base }
-
-func (choice) Title() string { return "Choice" }
+type choice struct{ offering }
 
 func (choice) Answers() Answer { return OneOption }
 
@@ -27,22 +24,10 @@ func (choice) Check(q question.Question) error {
 	return nil
 }
 
-func (choice) Own(k question.Key) question.Key {
-	return question.Key{Options: k.Options}
-}
-
 func (choice) Key(q question.Question) string {
 	o, _ := q.KeyOption()
 	return o.Text
 }
-
-func (choice) Shown(q question.Question) Shown { return Shown{Options: shownOptions(q.Options)} }
-
-func (choice) Deal(q question.Question, r *rand.Rand) []string { return dealt(q.Options, r) }
-
-func (choice) Claims(q question.Question) []Claim { return optionClaims(q) }
-
-func (choice) Plain(q question.Question) []string { return plainOptions(q.Options) }
 
 // Mend makes another option the key, or writes the answer into the option that was.
 func (choice) Mend(q question.Question, found Found) (question.Question, bool) {
@@ -63,10 +48,6 @@ func (choice) Mend(q question.Question, found Found) (question.Question, bool) {
 		}
 	}
 	return q, found.Option != "" || found.Expression != ""
-}
-
-func (choice) Right(q question.Question) marking.Response {
-	return marking.Response{Options: q.Key.Options}
 }
 
 func (choice) Mark(q question.Question, r marking.Response, _ algebra.Budget, out *marking.Result) {

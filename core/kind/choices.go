@@ -3,7 +3,6 @@ package kind
 import (
 	"errors"
 	"fmt"
-	"math/rand/v2"
 	"slices"
 	"strings"
 
@@ -13,9 +12,7 @@ import (
 )
 
 // choices offers options of which any number may be right.
-type choices struct{ base }
-
-func (choices) Title() string { return "Several right" }
+type choices struct{ offering }
 
 func (choices) Check(q question.Question) error {
 	if err := checkChoice(q); err != nil {
@@ -27,23 +24,7 @@ func (choices) Check(q question.Question) error {
 	return nil
 }
 
-func (choices) Own(k question.Key) question.Key {
-	return question.Key{Options: k.Options}
-}
-
 func (choices) Key(q question.Question) string { return strings.Join(texts(q, q.Key.Options), "; ") }
-
-func (choices) Shown(q question.Question) Shown { return Shown{Options: shownOptions(q.Options)} }
-
-func (choices) Deal(q question.Question, r *rand.Rand) []string { return dealt(q.Options, r) }
-
-func (choices) Claims(q question.Question) []Claim { return optionClaims(q) }
-
-func (choices) Plain(q question.Question) []string { return plainOptions(q.Options) }
-
-func (choices) Right(q question.Question) marking.Response {
-	return marking.Response{Options: q.Key.Options}
-}
 
 // Mark gives each right option that is chosen its share, and takes as much for each
 // that is wrong.

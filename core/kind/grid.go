@@ -18,8 +18,6 @@ import (
 // counted from 1: r2c3.
 type grid struct{ base }
 
-func (grid) Title() string { return "Table" }
-
 var cellName = regexp.MustCompile(`^r(\d{1,2})c(\d{1,2})$`)
 
 // cell finds a cell of a table by its name.

@@ -26,11 +26,6 @@ import (
 
 // Room is what is particular to one kind of question.
 type Room interface {
-	// Title is what the kind is called: "One right option".
-	Title() string
-	// Written says whether an answer is written in words, which a person reads: it is
-	// kept and shown beside the key, and not marked.
-	Written() bool
 	// Check says in one sentence which parts do not fit together, or returns nil.
 	Check(q question.Question) error
 	// Own is what of a key belongs to the kind.
@@ -46,9 +41,6 @@ type Room interface {
 	Answers() Answer
 	// Claims are the answers that a question speaks of, the key's marked as right.
 	Claims(q question.Question) []Claim
-	// Filled is the statement that the question makes with its key in place; "" where
-	// it makes none.
-	Filled(q question.Question) string
 	// Mend is the question with another key, as a check found it to be; false where
 	// that can't be said in this kind.
 	Mend(q question.Question, found Found) (question.Question, bool)
@@ -112,8 +104,8 @@ var rooms = map[question.Kind]Room{
 	question.Blanks:     blanks{},
 	question.Expression: expression{},
 	question.Solution:   solution{},
-	question.Short:      written{title: "Short answer"},
-	question.Essay:      written{title: "Essay"},
+	question.Short:      written{},
+	question.Essay:      written{},
 	question.Match:      match{},
 	question.Order:      order{},
 	question.Grid:       grid{},
@@ -121,12 +113,6 @@ var rooms = map[question.Kind]Room{
 
 // Names are all kinds that there are, in the order of their names.
 func Names() []question.Kind { return slices.Sorted(maps.Keys(rooms)) }
-
-// Of is the room of a kind; false where the kind is not known.
-func Of(k question.Kind) (Room, bool) {
-	room, ok := rooms[k]
-	return room, ok
-}
 
 // of is the room of a question's kind; one that is not known has nothing.
 func of(q question.Question) Room {
@@ -152,10 +138,6 @@ func Validate(q question.Question) error {
 // KeyText is what is right as a reader would write it.
 func KeyText(q question.Question) string { return of(q).Key(q) }
 
-// Written says whether an answer to the question is written in words, kept and shown,
-// and not marked.
-func Written(q question.Question) bool { return of(q).Written() }
-
 // Show is what a candidate sees of a question beside its stem.
 func Show(q question.Question) Shown { return of(q).Shown(q) }
 
@@ -167,9 +149,6 @@ func Answers(q question.Question) Answer { return of(q).Answers() }
 
 // Claims are the answers that a question speaks of.
 func Claims(q question.Question) []Claim { return of(q).Claims(q) }
-
-// Filled is the statement that a question makes with its key in place, or "".
-func Filled(q question.Question) string { return of(q).Filled(q) }
 
 // Mend is the question with the key that a check found.
 func Mend(q question.Question, found Found) (question.Question, bool) { return of(q).Mend(q, found) }
@@ -249,12 +228,10 @@ func Decode(data json.RawMessage) (question.Question, error) {
 // base is what most rooms have in common: nothing to show, to deal or to read.
 type base struct{}
 
-func (base) Written() bool                                                  { return false }
 func (base) Shown(question.Question) Shown                                  { return Shown{} }
 func (base) Deal(question.Question, *rand.Rand) []string                    { return []string{} }
 func (base) Answers() Answer                                                { return SomethingElse }
 func (base) Claims(question.Question) []Claim                               { return nil }
-func (base) Filled(question.Question) string                                { return "" }
 func (base) Mend(q question.Question, _ Found) (question.Question, bool)    { return q, false }
 func (base) Right(question.Question) marking.Response                       { return marking.Response{} }
 func (base) Plain(question.Question) []string                               { return nil }
@@ -263,7 +240,6 @@ func (base) Typed() func(string, string, algebra.Budget) marking.Understood { re
 // unknown is the room of a kind that there is none of.
 type unknown struct{ base }
 
-func (unknown) Title() string                                                             { return "" }
 func (unknown) Check(question.Question) error                                             { return nil }
 func (unknown) Own(k question.Key) question.Key                                           { return k }
 func (unknown) Key(question.Question) string                                              { return "" }

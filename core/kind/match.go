@@ -13,8 +13,6 @@ import (
 // match asks which of a second column each of its options belongs to.
 type match struct{ base }
 
-func (match) Title() string { return "Match" }
-
 func (match) Check(q question.Question) error {
 	if len(q.Options) < 2 || len(q.Matches) < 2 {
 		return fmt.Errorf("A match needs two entries on each side; this one has %d and %d.", len(q.Options), len(q.Matches))

@@ -13,8 +13,6 @@ import (
 // expression asks for an expression, in any equal form.
 type expression struct{ base }
 
-func (expression) Title() string { return "Expression" }
-
 func (expression) Answers() Answer { return Mathematics }
 
 func (expression) Check(q question.Question) error {
@@ -53,8 +51,6 @@ func (expression) Mark(q question.Question, r marking.Response, budget algebra.B
 
 // solution asks for a set of solutions: "x > 3", "no solution".
 type solution struct{ base }
-
-func (solution) Title() string { return "Solutions" }
 
 func (solution) Answers() Answer { return Mathematics }
 

@@ -15,8 +15,6 @@ import (
 // numeric asks for a number, in any unit of the right dimension.
 type numeric struct{ base }
 
-func (numeric) Title() string { return "Number" }
-
 func (numeric) Answers() Answer { return Amount }
 
 func (numeric) Check(q question.Question) error {

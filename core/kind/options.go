@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/marking"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 )
@@ -90,8 +91,23 @@ var others = regexp.MustCompile(`(?i)\b(?:above|below|all of (?:these|them)|none
 
 func pointsAtOthers(o question.Option) bool { return others.MatchString(o.Text) }
 
-// optionClaims are the options as claims.
-func optionClaims(q question.Question) []Claim {
+// offering is what rooms have in common that offer options and whose key names some.
+type offering struct{ base }
+
+func (offering) Own(k question.Key) question.Key { return question.Key{Options: k.Options} }
+
+func (offering) Shown(q question.Question) Shown { return Shown{Options: shownOptions(q.Options)} }
+
+func (offering) Deal(q question.Question, r *rand.Rand) []string { return dealt(q.Options, r) }
+
+func (offering) Plain(q question.Question) []string { return plainOptions(q.Options) }
+
+func (offering) Right(q question.Question) marking.Response {
+	return marking.Response{Options: q.Key.Options}
+}
+
+// Claims are the options.
+func (offering) Claims(q question.Question) []Claim {
 	out := make([]Claim, len(q.Options))
 	for i, o := range q.Options {
 		out[i] = Claim{Option: o.ID, Text: o.Text, Right: slices.Contains(q.Key.Options, o.ID)}

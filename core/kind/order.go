@@ -15,8 +15,6 @@ import (
 // order asks in which order its options come.
 type order struct{ base }
 
-func (order) Title() string { return "Order" }
-
 func (order) Check(q question.Question) error {
 	if len(q.Options) < 3 || len(q.Options) > most {
 		return fmt.Errorf("An order has three to %d steps; this one has %d.", most, len(q.Options))

@@ -8,13 +8,7 @@ import (
 
 // written asks for an answer in words: a sentence or two, or an essay. It is kept and
 // shown beside the key, and not marked.
-type written struct {
-	base
-	title string
-}
-
-func (w written) Title() string { return w.title }
-func (written) Written() bool   { return true }
+type written struct{ base }
 
 func (written) Check(question.Question) error { return nil }
 

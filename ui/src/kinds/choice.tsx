@@ -1,7 +1,7 @@
 import { RadioGroup } from "radix-ui";
 import { letter } from "../parts/words";
 import { Frame } from "./frame";
-import { EditChosen, entries, Judged, Offer, OptionList } from "./options";
+import { EditChosen, entries, Offer, offered } from "./options";
 import type { Asking, Room } from "./room";
 
 /** OneOf offers options of which one is chosen, each by the key that stands on it. */
@@ -27,16 +27,7 @@ export const choice: Room = {
   name: "Choice",
   Ask: OneOf,
   keys: ({ item, change }) => item.options.map((o, i) => ({ key: letter(i), does: `Choose option ${letter(i)}`, press: () => change({ options: [o.id] }) })),
-  Outcome: ({ item }) => (
-    <Frame of={item}>
-      <Judged item={item} />
-    </Frame>
-  ),
-  Shown: ({ question }) => (
-    <Frame of={question}>
-      <OptionList question={question} />
-    </Frame>
-  ),
+  ...offered(),
   Edit: EditChosen,
   fresh: { options: entries("abcd"), key: { options: ["a"] } },
   marks: "one",

@@ -1,6 +1,6 @@
 import { letter } from "../parts/words";
 import { Frame } from "./frame";
-import { EditChosen, entries, Judged, Offer, OptionList } from "./options";
+import { EditChosen, entries, Offer, offered } from "./options";
 import type { Asking, Room } from "./room";
 
 const toggled = ({ given, change }: Asking, id: string) => {
@@ -26,16 +26,7 @@ export const choices: Room = {
     </Frame>
   ),
   keys: (p) => p.item.options.map((o, i) => ({ key: letter(i), does: `Choose option ${letter(i)}, or not`, press: () => toggled(p, o.id) })),
-  Outcome: ({ item }) => (
-    <Frame of={item}>
-      <Judged item={item} />
-    </Frame>
-  ),
-  Shown: ({ question }) => (
-    <Frame of={question}>
-      <OptionList question={question} />
-    </Frame>
-  ),
+  ...offered(),
   Edit: (p) => <EditChosen {...p} several />,
   fresh: { options: entries("abcd"), key: { options: [] } },
   marks: "several",

@@ -3,8 +3,8 @@ import type { Benched, DrillItem, Question } from "../api/client";
 import { Button, Cap } from "../parts/button";
 import { Prose } from "../parts/prose";
 import { letter } from "../parts/words";
-import { confidences, Line } from "./frame";
-import type { Editing } from "./room";
+import { confidences, Frame, Line } from "./frame";
+import type { Editing, Room } from "./room";
 
 /** Offer is what stands in an option that can be chosen: its text, and its letter on the key that chooses it. */
 export function Offer({ cap, text, on, says = "chosen" }: { cap: string; text: string; on: boolean; says?: string }) {
@@ -25,7 +25,7 @@ export function Offer({ cap, text, on, says = "chosen" }: { cap: string; text: s
 }
 
 /** Judged is every option after the answer: what is right, and what was chosen. */
-export function Judged({ item, names }: { item: DrillItem; names?: (at: number) => string }) {
+function Judged({ item, names }: { item: DrillItem; names?: (at: number) => string }) {
   const f = item.feedback!;
   return (
     <div className="mt-6">
@@ -44,7 +44,7 @@ export function Judged({ item, names }: { item: DrillItem; names?: (at: number) 
 }
 
 /** OptionList is the options on the bench, with reasons once they are uncovered. */
-export function OptionList({ question: q, names }: { question: Benched; names?: (at: number) => string }) {
+function OptionList({ question: q, names }: { question: Benched; names?: (at: number) => string }) {
   const full = q.revealed?.question;
   const key = full?.key.options;
   const mended = q.revealed?.mend?.key.options;
@@ -72,6 +72,20 @@ export function OptionList({ question: q, names }: { question: Benched; names?: 
     </ul>
   );
 }
+
+/** offered is how options are shown once they are answered, and on the bench. */
+export const offered = (names?: (at: number) => string): Pick<Room, "Outcome" | "Shown"> => ({
+  Outcome: ({ item }) => (
+    <Frame of={item}>
+      <Judged item={item} names={names} />
+    </Frame>
+  ),
+  Shown: ({ question }) => (
+    <Frame of={question}>
+      <OptionList question={question} names={names} />
+    </Frame>
+  ),
+});
 
 type Entry = NonNullable<Question["options"]>[number];
 

@@ -1,6 +1,5 @@
 import { OneOf } from "./choice";
-import { Frame } from "./frame";
-import { EditChosen, Judged, OptionList } from "./options";
+import { EditChosen, offered } from "./options";
 import type { Room } from "./room";
 
 /** A statement is answered by the first letter of what it is. */
@@ -11,16 +10,7 @@ export const truefalse: Room = {
   name: "True or false",
   Ask: (p) => <OneOf {...p} caps={cap} />,
   keys: ({ item, change }) => item.options.map((o, i) => ({ key: cap(i), does: `Say that it is ${o.text.toLowerCase()}`, press: () => change({ options: [o.id] }) })),
-  Outcome: ({ item }) => (
-    <Frame of={item}>
-      <Judged item={item} names={cap} />
-    </Frame>
-  ),
-  Shown: ({ question }) => (
-    <Frame of={question}>
-      <OptionList question={question} names={cap} />
-    </Frame>
-  ),
+  ...offered(cap),
   Edit: (p) => <EditChosen {...p} fixed />,
   fresh: {
     options: [
