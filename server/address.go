@@ -1,43 +1,36 @@
 package server
 
 import (
-	"net"
 	"net/http"
 	"net/netip"
-	"strings"
 	"time"
 
+	"github.com/go-chi/chi/v5/middleware"
 	"github.com/go-chi/httprate"
 )
 
-// addressOf is the address that a request comes from. What a proxy says of whom
-// it asks for counts only where the operator trusts the proxy: of the addresses
-// it names, the last that is no trusted proxy itself.
-func addressOf(r *http.Request, trusted []netip.Prefix) netip.Addr {
-	host, _, err := net.SplitHostPort(r.RemoteAddr)
-	if err != nil {
-		host = r.RemoteAddr
+// addressed finds out which address a request comes from. What a proxy says of whom
+// it asks for counts only where the operator trusts the proxy: of the addresses it
+// names, the last that is no trusted proxy itself.
+func addressed(trusted []netip.Prefix) func(http.Handler) http.Handler {
+	if len(trusted) == 0 {
+		return middleware.ClientIPFromRemoteAddr
 	}
-	at, _ := netip.ParseAddr(host)
-	at = at.Unmap().WithZone("")
-	named := strings.Split(strings.Join(r.Header.Values("X-Forwarded-For"), ","), ",")
-	for i := len(named) - 1; i >= 0 && inside(at, trusted); i-- {
-		before, err := netip.ParseAddr(strings.TrimSpace(named[i]))
-		if err != nil {
-			break
-		}
-		at = before.Unmap().WithZone("")
+	var named []string
+	for _, p := range trusted {
+		named = append(named, p.String())
 	}
-	return at
+	return middleware.ClientIPFromXFF(named...)
 }
 
-func inside(a netip.Addr, prefixes []netip.Prefix) bool {
-	for _, p := range prefixes {
-		if p.Contains(a) {
-			return true
-		}
+// addressOf is the address that a request comes from; where a proxy says none that
+// can be read, its own.
+func addressOf(r *http.Request) netip.Addr {
+	if at := middleware.GetClientIPAddr(r.Context()); at.IsValid() {
+		return at
 	}
-	return false
+	at, _ := netip.ParseAddrPort(r.RemoteAddr)
+	return at.Addr().Unmap().WithZone("")
 }
 
 // household is the address by which tries are counted: of IPv6 the network that
@@ -60,7 +53,7 @@ var guarded = map[string]bool{"/api/session": true, "/api/accounts": true, "/api
 // bounded by the account.
 func (s *Server) limited(next http.Handler) http.Handler {
 	limit := httprate.LimitBy(s.options.SignIns, time.Minute,
-		func(r *http.Request) (string, error) { return household(addressOf(r, s.options.TrustedProxies)), nil },
+		func(r *http.Request) (string, error) { return household(addressOf(r)), nil },
 		httprate.WithLimitHandler(func(w http.ResponseWriter, r *http.Request) {
 			tell(w, http.StatusTooManyRequests, "Too many tries in a short time; wait a minute and try again.")
 		}))

@@ -32,9 +32,11 @@ func TestAddresses(t *testing.T) {
 		if c.forwarded != "" {
 			r.Header.Set("X-Forwarded-For", c.forwarded)
 		}
-		if got := addressOf(r, trusted).String(); got != c.want {
-			t.Errorf("%s for %q is %s, want %s", c.remote, c.forwarded, got, c.want)
-		}
+		addressed(trusted)(http.HandlerFunc(func(_ http.ResponseWriter, r *http.Request) {
+			if got := addressOf(r).String(); got != c.want {
+				t.Errorf("%s for %q is %s, want %s", c.remote, c.forwarded, got, c.want)
+			}
+		})).ServeHTTP(httptest.NewRecorder(), r)
 	}
 	if a, b := household(netip.MustParseAddr("2001:db8::1")), household(netip.MustParseAddr("2001:db8::ffff:1")); a != b {
 		t.Errorf("%s and %s are two households", a, b)

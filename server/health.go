@@ -105,7 +105,7 @@ func (s *Server) observed(ctx huma.Context, next func(huma.Context)) {
 		return
 	}
 	s.log.LogAttrs(r.Context(), level, "request", slog.String("operation", id), slog.String("course", ctx.Param("course")), slog.String("account", who.String()),
-		slog.String("address", addressOf(r, s.options.TrustedProxies).String()), slog.Int("status", status), slog.Duration("took", took))
+		slog.String("address", addressOf(r).String()), slog.Int("status", status), slog.Duration("took", took))
 }
 
 // observedKey is where the account is left for the line about its request.

@@ -83,7 +83,7 @@ func New(ctx context.Context, pool *pgxpool.Pool, a *app.App, log *slog.Logger, 
 	go a.KeepSessions(ctx, keepEvery, func(err error) { log.Error("sessions could not be kept", "error", err) })
 
 	r := chi.NewRouter()
-	r.Use(s.recovered, guardedHeaders(o.SecureCookies), readable, http.NewCrossOriginProtection().Handler, paced, middleware.Compress(5), s.limited)
+	r.Use(addressed(o.TrustedProxies), s.recovered, guardedHeaders(o.SecureCookies), readable, http.NewCrossOriginProtection().Handler, paced, middleware.Compress(5), s.limited)
 	s.healthRoutes(r)
 	s.describe(r)
 	r.NotFound(serveInterface())

@@ -10,8 +10,9 @@ package ability
 
 import (
 	"cmp"
-	"math"
 	"slices"
+
+	"gonum.org/v1/gonum/mathext"
 )
 
 // Answered is what a topic's responses add up to. Responses may weigh less than
@@ -42,8 +43,8 @@ func Of(a Answered) Estimate {
 	alpha, beta := right+0.5, wrong+0.5
 	e := Estimate{
 		Share: alpha / (alpha + beta),
-		Low:   quantile((1-Coverage)/2, alpha, beta),
-		High:  quantile((1+Coverage)/2, alpha, beta),
+		Low:   mathext.InvRegIncBeta(alpha, beta, (1-Coverage)/2),
+		High:  mathext.InvRegIncBeta(alpha, beta, (1+Coverage)/2),
 	}
 	// At the ends the interval reaches the end, or it could never cover it.
 	if right == 0 {
@@ -127,59 +128,4 @@ func Deal(n int, gaps []Gap, available map[string]int) map[string]int {
 		}
 	}
 	return out
-}
-
-// quantile is the value below which a Beta(a, b) variable lies with
-// probability p, by bisection on the regularised incomplete beta function.
-func quantile(p, a, b float64) float64 {
-	low, high := 0.0, 1.0
-	for range 60 {
-		mid := (low + high) / 2
-		if incomplete(mid, a, b) < p {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	return (low + high) / 2
-}
-
-// incomplete is the regularised incomplete beta function by Lentz's continued
-// fraction (Press and others, Numerical Recipes, 2007, section 6.4).
-func incomplete(x, a, b float64) float64 {
-	if x <= 0 || x >= 1 {
-		return min(1, max(0, math.Round(x)))
-	}
-	if x > (a+1)/(a+b+2) {
-		return 1 - incomplete(1-x, b, a)
-	}
-	la, _ := math.Lgamma(a)
-	lb, _ := math.Lgamma(b)
-	lab, _ := math.Lgamma(a + b)
-	front := math.Exp(lab - la - lb + a*math.Log(x) + b*math.Log(1-x))
-	const tiny = 1e-300
-	c, d := 1.0, 1/nonzero(1-(a+b)*x/(a+1), tiny)
-	h := d
-	for m := 1.0; m < 400; m++ {
-		num := m * (b - m) * x / ((a + 2*m - 1) * (a + 2*m))
-		d = 1 / nonzero(1+num*d, tiny)
-		c = nonzero(1+num/c, tiny)
-		h *= d * c
-		num = -(a + m) * (a + b + m) * x / ((a + 2*m) * (a + 2*m + 1))
-		d = 1 / nonzero(1+num*d, tiny)
-		c = nonzero(1+num/c, tiny)
-		step := d * c
-		h *= step
-		if math.Abs(step-1) < 1e-14 {
-			break
-		}
-	}
-	return front * h / a
-}
-
-func nonzero(x, tiny float64) float64 {
-	if math.Abs(x) < tiny {
-		return tiny
-	}
-	return x
 }

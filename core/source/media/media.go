@@ -42,7 +42,7 @@ func Read(origin string, data []byte) (source.Document, error) {
 	var cues []cue
 	switch {
 	case isMP4(data):
-		cues = mp4(data)
+		cues = captionsOf(data)
 	case bytes.HasPrefix(data, []byte(matroska)):
 		cues = mkv(data)
 	}

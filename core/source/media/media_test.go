@@ -100,7 +100,7 @@ func TestTablesOfOtherShapes(t *testing.T) {
 	mdhd := box32("mdhd", n(1<<24, 0, 0, 0, 0, 1000, 0, 5000, 0))
 	hdlr := box32("hdlr", n(0, 0)+"sbtl"+n(0, 0, 0))
 	file := head + box32("mdat", sample+sample) + box32("moov", box32("trak", box32("mdia", mdhd+hdlr+box32("minf", stbl))))
-	cues := mp4([]byte(file))
+	cues := captionsOf([]byte(file))
 	if len(cues) != 2 || cues[0].text != "A weir" || cues[1].start.Seconds() != 2 || cues[1].end.Seconds() != 5 {
 		t.Fatalf("read %+v", cues)
 	}
@@ -108,6 +108,6 @@ func TestTablesOfOtherShapes(t *testing.T) {
 	for at := range len(file) {
 		broken := []byte(file)
 		broken[at] ^= 0xff
-		_ = mp4(broken)
+		_ = captionsOf(broken)
 	}
 }

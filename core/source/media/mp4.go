@@ -1,114 +1,104 @@
 package media
 
 import (
+	"bytes"
 	"encoding/binary"
 	"time"
-)
 
-// box is a part of an MP4 file: a name and what is in it.
-type box struct {
-	name string
-	body []byte
-}
+	"github.com/abema/go-mp4"
+)
 
 // isMP4 says whether a file begins as MP4 and QuickTime files do.
 func isMP4(data []byte) bool { return len(data) > 12 && string(data[4:8]) == "ftyp" }
 
-// boxes reads the boxes that stand one behind the other; what is cut off is left
-// out.
-func boxes(data []byte) []box {
-	var out []box
-	for len(data) >= 8 && len(out) < 100_000 {
-		size, head := uint64(binary.BigEndian.Uint32(data)), uint64(8)
-		switch size {
-		case 0:
-			size = uint64(len(data))
-		case 1:
-			if len(data) < 16 {
-				return out
-			}
-			size, head = binary.BigEndian.Uint64(data[8:]), 16
-		}
-		if size < head || size > uint64(len(data)) {
-			return out
-		}
-		out = append(out, box{string(data[4:8]), data[head:size]})
-		data = data[size:]
-	}
-	return out
-}
+var moovTrak = mp4.BoxPath{mp4.BoxTypeMoov(), mp4.BoxTypeTrak()}
 
-// at finds the body of a box by the path to it; nil where there is none.
-func at(data []byte, path ...string) []byte {
-	for _, name := range path {
-		found := false
-		for _, b := range boxes(data) {
-			if b.name == name {
-				data, found = b.body, true
-				break
-			}
-		}
-		if !found {
-			return nil
-		}
-	}
-	return data
-}
-
-// mp4 reads the captions of the first text track that has any.
-func mp4(data []byte) []cue {
-	for _, b := range boxes(at(data, "moov")) {
-		if b.name != "trak" {
-			continue
-		}
-		hdlr := at(b.body, "mdia", "hdlr")
-		if len(hdlr) < 12 {
-			continue
-		}
-		switch string(hdlr[8:12]) {
-		case "text", "sbtl", "subt":
-			if cues := track(data, b.body); len(cues) > 0 {
-				return cues
-			}
+// captionsOf reads the captions of the first text track that has any.
+func captionsOf(data []byte) []cue {
+	// What stands before damage is read all the same.
+	traks, _ := mp4.ExtractBox(bytes.NewReader(data), nil, moovTrak)
+	for _, trak := range traks {
+		if cues := track(data, trak); len(cues) > 0 {
+			return cues
 		}
 	}
 	return nil
 }
 
-// track reads the samples of a text track by its tables.
-func track(file, trak []byte) []cue {
-	mdhd, stbl := at(trak, "mdia", "mdhd"), at(trak, "mdia", "minf", "stbl")
-	scale := uint64(0)
-	switch {
-	case len(mdhd) >= 24 && mdhd[0] == 0:
-		scale = uint64(binary.BigEndian.Uint32(mdhd[12:]))
-	case len(mdhd) >= 36 && mdhd[0] == 1:
-		scale = uint64(binary.BigEndian.Uint32(mdhd[20:]))
+// boxes are the parts of one track, by name, as far as they lie within the file.
+type boxes map[mp4.BoxType]*mp4.BoxInfo
+
+var (
+	mdia, minf, stbl = mp4.BoxTypeMdia(), mp4.BoxTypeMinf(), mp4.BoxTypeStbl()
+	parts            = []mp4.BoxPath{
+		{mdia, mp4.BoxTypeMdhd()}, {mdia, mp4.BoxTypeHdlr()},
+		{mdia, minf, stbl, mp4.BoxTypeStsd()}, {mdia, minf, stbl, mp4.BoxTypeStts()}, {mdia, minf, stbl, mp4.BoxTypeStsc()},
+		{mdia, minf, stbl, mp4.BoxTypeStsz()}, {mdia, minf, stbl, mp4.BoxTypeStco()}, {mdia, minf, stbl, mp4.BoxTypeCo64()},
 	}
-	stsd := at(stbl, "stsd")
-	if scale == 0 || len(stsd) < 16 {
+)
+
+// body is what a box holds; nil where there is none.
+func (b boxes) body(data []byte, name mp4.BoxType) []byte {
+	i := b[name]
+	if i == nil {
+		return nil
+	}
+	return data[i.Offset+i.HeaderSize : i.Offset+i.Size]
+}
+
+// read fills in a box of the track, and says whether it has one that is whole.
+func (b boxes) read(data []byte, into mp4.IBox) bool {
+	i := b[into.GetType()]
+	if i == nil {
+		return false
+	}
+	body := b.body(data, i.Type)
+	_, err := mp4.Unmarshal(bytes.NewReader(body), uint64(len(body)), into, i.Context)
+	return err == nil
+}
+
+// track reads the samples of a text track by its tables.
+func track(data []byte, trak *mp4.BoxInfo) []cue {
+	found, _ := mp4.ExtractBoxes(bytes.NewReader(data), trak, parts)
+	b := boxes{}
+	for _, i := range found {
+		if b[i.Type] == nil && i.Size >= i.HeaderSize && i.Size <= uint64(len(data)) && i.Offset <= uint64(len(data))-i.Size {
+			b[i.Type] = i
+		}
+	}
+	var head mp4.Mdhd
+	var kind mp4.Hdlr
+	var lasts mp4.Stts
+	stsd := b.body(data, mp4.BoxTypeStsd())
+	if !b.read(data, &head) || !b.read(data, &kind) || !b.read(data, &lasts) || head.Timescale == 0 || len(stsd) < 16 {
+		return nil
+	}
+	switch string(kind.HandlerType[:]) {
+	case "text", "sbtl", "subt":
+	default:
 		return nil
 	}
 	format := string(stsd[12:16])
-	samples := samplesOf(file, stbl)
+	samples := samplesOf(data, b)
 	var out []cue
 	now := uint64(0)
-	durations := durations(at(stbl, "stts"))
-	for _, s := range samples {
-		lasts, ok := durations()
-		if !ok || len(out) >= most {
-			break
-		}
-		from, to := moment(now, scale), moment(now+lasts, scale)
-		now += lasts
-		if text := clean(textOf(format, s)); text != "" {
-			out = append(out, cue{from, to, text})
+	for _, run := range lasts.Entries {
+		for range run.SampleCount {
+			if len(samples) == 0 || len(out) >= most {
+				return out
+			}
+			from, to := moment(now, head.Timescale), moment(now+uint64(run.SampleDelta), head.Timescale)
+			now += uint64(run.SampleDelta)
+			if text := clean(textOf(format, samples[0])); text != "" {
+				out = append(out, cue{from, to, text})
+			}
+			samples = samples[1:]
 		}
 	}
 	return out
 }
 
-func moment(ticks, scale uint64) time.Duration {
+func moment(ticks uint64, scale uint32) time.Duration {
 	return time.Duration(float64(ticks) / float64(scale) * float64(time.Second))
 }
 
@@ -121,11 +111,17 @@ func textOf(format string, s []byte) string {
 		}
 		n := int(binary.BigEndian.Uint16(s))
 		return string(s[2:min(len(s), 2+n)])
-	case "wvtt":
+	case "wvtt": // boxes that only a sample has: vttc with payl in it
 		text := ""
-		for _, b := range boxes(s) {
-			if b.name == "vttc" {
-				text += string(at(b.body, "payl")) + "\n"
+		for name, cue := range within(s) {
+			if name != "vttc" {
+				continue
+			}
+			for name, said := range within(cue) {
+				if name == "payl" {
+					text += string(said) + "\n"
+					break
+				}
 			}
 		}
 		return text
@@ -133,75 +129,61 @@ func textOf(format string, s []byte) string {
 	return ""
 }
 
-// table reads the entries of a box that begins with its version and a count,
-// each so many 32-bit numbers.
-func table(body []byte, width int) [][]uint64 {
-	if len(body) < 8 {
-		return nil
-	}
-	n := min(int(binary.BigEndian.Uint32(body[4:])), (len(body)-8)/(4*width), most)
-	out := make([][]uint64, n)
-	for i := range out {
-		for k := range width {
-			out[i] = append(out[i], uint64(binary.BigEndian.Uint32(body[8+4*(i*width+k):])))
+// within goes through the boxes of a sample; what is cut off is left out.
+func within(s []byte) func(yield func(string, []byte) bool) {
+	return func(yield func(string, []byte) bool) {
+		r := bytes.NewReader(s)
+		for r.Len() > 0 {
+			i, err := mp4.ReadBoxInfo(r)
+			if err != nil || i.Size < i.HeaderSize || i.Size > uint64(len(s)) || i.Offset > uint64(len(s))-i.Size {
+				return
+			}
+			if !yield(i.Type.String(), s[i.Offset+i.HeaderSize:i.Offset+i.Size]) {
+				return
+			}
+			if _, err := i.SeekToEnd(r); err != nil || i.Size == 0 {
+				return
+			}
 		}
-	}
-	return out
-}
-
-// durations gives the duration of one sample after the other.
-func durations(stts []byte) func() (uint64, bool) {
-	runs, used := table(stts, 2), uint64(0)
-	return func() (uint64, bool) {
-		for len(runs) > 0 && used >= runs[0][0] {
-			runs, used = runs[1:], 0
-		}
-		if len(runs) == 0 {
-			return 0, false
-		}
-		used++
-		return runs[0][1], true
 	}
 }
 
 // samplesOf finds the bytes of every sample: their sizes, how many are in each
 // chunk, and where the chunks lie.
-func samplesOf(file, stbl []byte) [][]byte {
-	stsz := at(stbl, "stsz")
-	if len(stsz) < 12 {
+func samplesOf(file []byte, b boxes) [][]byte {
+	var sizes mp4.Stsz
+	var runs mp4.Stsc
+	var near mp4.Stco
+	var far mp4.Co64
+	if !b.read(file, &sizes) || !b.read(file, &runs) {
 		return nil
 	}
-	same := uint64(binary.BigEndian.Uint32(stsz[4:]))
-	count := min(int(binary.BigEndian.Uint32(stsz[8:])), most)
-	sizes := table(stsz[4:], 1)
-	var chunks []uint64
-	for _, c := range table(at(stbl, "stco"), 1) {
-		chunks = append(chunks, c[0])
-	}
-	if co64 := table(at(stbl, "co64"), 2); chunks == nil {
-		for _, c := range co64 {
-			chunks = append(chunks, c[0]<<32|c[1])
+	if b.read(file, &near) {
+		for _, c := range near.ChunkOffset {
+			far.ChunkOffset = append(far.ChunkOffset, uint64(c))
 		}
+	} else if !b.read(file, &far) {
+		return nil
 	}
-	runs := table(at(stbl, "stsc"), 3)
+	count := min(int(sizes.SampleCount), most)
 	var out [][]byte
-	for i, offset := range chunks {
-		for len(runs) > 1 && uint64(i+1) >= runs[1][0] {
-			runs = runs[1:]
+	for i, offset := range far.ChunkOffset {
+		for len(runs.Entries) > 1 && uint32(i+1) >= runs.Entries[1].FirstChunk {
+			runs.Entries = runs.Entries[1:]
 		}
-		if len(runs) == 0 {
+		if len(runs.Entries) == 0 {
 			return out
 		}
-		for range min(runs[0][1], most) {
+		for range min(runs.Entries[0].SamplesPerChunk, most) {
 			if len(out) >= count {
 				return out
 			}
-			size := same
-			if same == 0 {
-				if len(out) >= len(sizes) {
+			size := uint64(sizes.SampleSize)
+			if size == 0 {
+				if len(out) >= len(sizes.EntrySize) {
 					return out
 				}
-				size = sizes[len(out)][0]
+				size = uint64(sizes.EntrySize[len(out)])
 			}
 			if offset > uint64(len(file)) || size > uint64(len(file))-offset {
 				return out

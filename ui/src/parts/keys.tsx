@@ -1,4 +1,5 @@
 import { useEffect, useRef, useSyncExternalStore } from "react";
+import { matchKeybindingPress } from "tinykeys";
 
 /** A key of the keyboard and what it does on the screen that is shown. */
 export interface Key {
@@ -32,13 +33,13 @@ const isLetter = (k: Key) => /^[a-z]$/i.test(k.key);
 function press(e: KeyboardEvent) {
   const target = e.target as HTMLElement;
   const radio = target.getAttribute("role") === "radio"; // for which Enter does nothing of its own
-  if ((e.defaultPrevented && !(radio && e.key === "Enter")) || e.metaKey || e.altKey || e.repeat) return;
+  if ((e.defaultPrevented && !(radio && e.key === "Enter")) || e.repeat || e.isComposing) return;
   if (document.querySelector("[role=dialog]") !== null) return;
   const field = target.closest("input, textarea, select, [contenteditable]") !== null;
   const operates = target.closest("button, a, summary") !== null && !radio;
   if (operates && (e.key === "Enter" || e.key === " ")) return;
   for (const layer of [...layers].reverse()) {
-    const hit = layer.keys.find((k) => e.ctrlKey === (k.ctrl === true) && k.key.toLowerCase() === e.key.toLowerCase());
+    const hit = layer.keys.find((k) => matchKeybindingPress(e, [k.ctrl === true ? ["Control"] : [], ["Shift"], k.key]));
     if (hit === undefined || (field && hit.inField !== true) || (!letters && isLetter(hit))) continue;
     if (radio && e.key === " ") return;
     e.preventDefault();
