@@ -23,7 +23,7 @@ type BenchItem struct {
 	ID        uuid.UUID      `json:"id"`
 	TopicID   *uuid.UUID     `json:"topic_id,omitempty"`
 	Title     string         `json:"title"`
-	Verdict   proof.Verdict  `json:"verdict" enum:"cleared,held,faulted,unproven"`
+	Verdict   proof.Verdict  `json:"verdict" enum:"cleared,worked,held,faulted,unproven"`
 	State     string         `json:"state" enum:"bench,bank,dropped"`
 	Kept      bool           `json:"kept" doc:"by a person, although not cleared"`
 	Uncovered bool           `json:"uncovered" doc:"the account saw its key, and it rests"`
@@ -187,7 +187,7 @@ func (a *App) Uncover(ctx context.Context, account, course, id uuid.UUID) (Bench
 // saw it at a version. One that is not cleared is kept under their name.
 func (a *App) Judge(ctx context.Context, account, course, id uuid.UUID, state string, version int) (Benched, error) {
 	return a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, q store.Question) error {
-		kept := state == "bank" && proof.Verdict(q.Verdict) != proof.Cleared
+		kept := state == "bank" && !proof.Verdict(q.Verdict).Sound()
 		if kept && proof.Verdict(q.Verdict) == proof.Faulted {
 			return invalid("This question is shown to be wrong, so it can't be kept; accept the correction, edit it or drop it.")
 		}
@@ -344,7 +344,7 @@ func (a *App) proofed(ctx context.Context, s store.Scope, q question.Question, k
 			return err
 		}
 		state := "bench"
-		if report.Verdict == proof.Cleared {
+		if report.Verdict.Sound() {
 			state = "bank"
 		}
 		err = a.write(ctx, s.Account(), s.Course(), editors, func(tx pgx.Tx, s store.Scope) error {

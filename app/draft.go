@@ -12,7 +12,6 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
-	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/writer"
 	"zincowl/store"
@@ -59,6 +58,7 @@ type Batch struct {
 	Wanted     int               `json:"wanted"`
 	Drafted    int               `json:"drafted"`
 	Cleared    int               `json:"cleared"`
+	Worked     int               `json:"worked" doc:"their own task was done again, and their words were not read"`
 	Held       int               `json:"held"`
 	Faulted    int               `json:"faulted"`
 	Unproven   int               `json:"unproven"`
@@ -202,7 +202,7 @@ func (a *App) Batches(ctx context.Context, account, course uuid.UUID) ([]Batch, 
 }
 
 func batchView(b store.Batch) Batch {
-	out := Batch{ID: b.ID, State: b.State, Wanted: b.Wanted, Drafted: b.Drafted, Cleared: b.Cleared, Held: b.Held, Faulted: b.Faulted, Unproven: b.Unproven,
+	out := Batch{ID: b.ID, State: b.State, Wanted: b.Wanted, Drafted: b.Drafted, Cleared: b.Cleared, Worked: b.Worked, Held: b.Held, Faulted: b.Faulted, Unproven: b.Unproven,
 		Declined: []writer.Declined{}, Failure: b.Failure, CreatedAt: b.CreatedAt, FinishedAt: b.FinishedAt}
 	_ = json.Unmarshal(b.Declined, &out.Declined) // written by us
 	_ = json.Unmarshal(b.Brief, &out.Brief)
@@ -333,8 +333,8 @@ func (a *App) skills(ctx context.Context, db store.DB, s store.Scope) ([]writer.
 	return out, nil
 }
 
-// keepDraft proofs one draft and stores it: cleared, it goes to the bank
-// unseen; else to the bench.
+// keepDraft proofs one draft and stores it: cleared or worked out, it
+// goes to the bank unseen; else to the bench.
 func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, known study) error {
 	version, report, err := examined(ctx, q, known)
 	if err != nil {
@@ -344,7 +344,7 @@ func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ord
 	fresh.ID = uuid.New()
 	fresh.BatchID, fresh.Ordinal = &batch, ordinal
 	fresh.State = "bench"
-	if report.Verdict == proof.Cleared {
+	if report.Verdict.Sound() {
 		fresh.State = "bank"
 	}
 	fresh.Kind, fresh.Level, fresh.Title = string(q.Kind), string(q.Level), q.Title

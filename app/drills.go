@@ -63,7 +63,7 @@ type DrillItem struct {
 	Kind     question.Kind      `json:"kind"`
 	Level    question.Level     `json:"level" enum:"easy,medium,hard"`
 	Topic    string             `json:"topic,omitempty"`
-	Verdict  proof.Verdict      `json:"verdict" enum:"cleared,held,unproven,faulted" doc:"other than cleared only where a person kept it"`
+	Verdict  proof.Verdict      `json:"verdict" enum:"cleared,worked,held,unproven,faulted" doc:"other than cleared only where a person kept it"`
 	Stem     string             `json:"stem"`
 	Unit     string             `json:"unit,omitempty" doc:"that a typed number is asked in"`
 	Language string             `json:"language,omitempty" doc:"in which numbers are typed"`

@@ -24,7 +24,7 @@ type Passage struct {
 	TopicID  *uuid.UUID      `json:"topic_id,omitempty"`
 	Sure     int             `json:"sure" doc:"how sure the topic is, per cent"`
 	By       string          `json:"by" enum:"words,person" doc:"who gave the topic"`
-	Verdicts []proof.Verdict `json:"verdicts" enum:"cleared,held,faulted,unproven" doc:"of the questions drawn from it"`
+	Verdicts []proof.Verdict `json:"verdicts" enum:"cleared,worked,held,faulted,unproven" doc:"of the questions drawn from it"`
 	Facts    []Found         `json:"facts" doc:"what was read in it"`
 
 	Confidence int            `json:"confidence,omitempty" doc:"of text recognised in a picture, per cent"`

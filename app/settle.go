@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"slices"
@@ -154,6 +155,9 @@ func byPassage(facts []fact.Fact) map[string]any {
 	return out
 }
 
+// readAtOnce is how many questions are read together to be proofed anew.
+const readAtOnce = 100
+
 // told is how often the progress of settling is written.
 const told = time.Second
 
@@ -177,8 +181,18 @@ func (a *App) settle(ctx context.Context, s store.Scope) error {
 		return err
 	}
 	last := a.now()
+	var bodies map[uuid.UUID]json.RawMessage
 	for i, q := range shaken {
-		if err := a.proofAnew(ctx, s, known, q); err != nil {
+		if i%readAtOnce == 0 {
+			var ids []uuid.UUID
+			for _, next := range shaken[i:min(i+readAtOnce, len(shaken))] {
+				ids = append(ids, next.ID)
+			}
+			if bodies, err = store.Bodies(ctx, a.pool, s, ids); err != nil {
+				return err
+			}
+		}
+		if err := a.proofAnew(ctx, s, known, q, bodies[q.ID]); err != nil {
 			return err
 		}
 		if at := a.now(); at.Sub(last) >= told && i+1 < len(shaken) {
@@ -221,16 +235,12 @@ func differing(a, b []store.Overruled) []store.Overruled {
 }
 
 // proofAnew adds a proof of a question at the revision that was studied. One that is
-// no longer cleared goes from the bank to the bench, unless a person kept it.
-func (a *App) proofAnew(ctx context.Context, s store.Scope, known study, q store.Question) error {
-	v, err := store.VersionOf(ctx, a.pool, s, q.ID, q.Version)
-	if errors.Is(err, ErrNotFound) {
+// no longer sound goes from the bank to the bench, unless a person kept it.
+func (a *App) proofAnew(ctx context.Context, s store.Scope, known study, q store.Question, stored json.RawMessage) error {
+	if stored == nil { // it is gone
 		return nil
 	}
-	if err != nil {
-		return err
-	}
-	body, err := kind.Decode(v.Body)
+	body, err := kind.Decode(stored)
 	if err != nil {
 		return err
 	}
@@ -248,7 +258,7 @@ func (a *App) proofAnew(ctx context.Context, s store.Scope, known study, q store
 			return ignored(err)
 		}
 		state := now.State
-		if report.Verdict != proof.Cleared && state == "bank" && !now.Kept {
+		if !report.Verdict.Sound() && state == "bank" && !now.Kept {
 			state = "bench"
 		}
 		return ignored(store.AddProof(ctx, tx, s, q.ID, anew, state, a.now()))

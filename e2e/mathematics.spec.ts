@@ -50,7 +50,7 @@ test("a figure is drawn in the drill and on the bench, says what it shows, and g
   const at = `${process.env.BASE_URL}/api/courses/${course}`;
   const batch = `${at}/batches/${crypto.randomUUID()}`;
   await page.request.put(batch, { data: { count: 8, seed: 3, kinds: { numeric: 1 }, levels: { easy: 8 } } });
-  await expect.poll(async () => ((await (await page.request.get(batch)).json()) as { state: string; cleared: number }).cleared).toBe(8);
+  await expect.poll(async () => ((await (await page.request.get(batch)).json()) as { worked: number }).worked).toBe(8);
   const drill = `${at}/drills/${crypto.randomUUID()}`;
   await page.request.put(drill, { data: { count: 8 } });
   let place = 0;

@@ -93,9 +93,9 @@ func Sheets(ctx context.Context, db Sender, account, course uuid.UUID, now time.
 		(select count(*) from batches where course_id = c.id and state in ('queued', 'running')) as drafting,
 		settled < revision and stuck < revision as settling, settled < revision and stuck = revision as stuck, proofed, to_proof,
 		(select count(*) from questions where course_id = c.id and state = 'bench') as waiting,
-		(select count(*) from questions q where course_id = c.id and state = 'bank' and verdict = 'cleared')
+		(select count(*) from questions q where course_id = c.id and state = 'bank' and sound(verdict))
 		 - (select count(*) from uncovered u join questions q on q.id = u.question_id
-		    where u.account_id = $1 and u.at > $3 and q.course_id = c.id and q.state = 'bank' and q.verdict = 'cleared') as ready
+		    where u.account_id = $1 and u.at > $3 and q.course_id = c.id and q.state = 'bank' and sound(q.verdict)) as ready
 		from courses c join memberships m on m.course_id = c.id where m.account_id = $1 and `+thisOrAny+`
 		order by c.exam_date nulls last, c.title`, account, course, now.Add(-Rest))
 	askAll(&b, &topics, `select t.course_id, `+topicColumns+` from topics t join memberships m on m.course_id = t.course_id

@@ -47,7 +47,7 @@ type Filter struct {
 // ready is the condition on a question q to enter a drill; $1 course, $2
 // account, $3 the time before which an uncovering no longer counts, $4 levels,
 // $5 whether kept ones may come.
-const ready = `q.course_id = $1 and q.state = 'bank' and (q.verdict = 'cleared' or $5 and q.kept_by = $2)
+const ready = `q.course_id = $1 and q.state = 'bank' and (sound(q.verdict) or $5 and q.kept_by = $2)
 	and (cardinality($4::text[]) = 0 or q.level = any($4))
 	and not exists (select 1 from uncovered u where u.account_id = $2 and u.question_id = q.id and u.at > $3)`
 
@@ -61,14 +61,14 @@ func (f Filter) levels() []string {
 // availableByTopic counts what is cleared by topic, from an index alone, less what rests
 // for the account, and with what it kept.
 const availableByTopic = `select topic_id, sum(n)::int as count from (
-		select topic_id, count(*) as n from questions where course_id = $1 and state = 'bank' and verdict = 'cleared'
+		select topic_id, count(*) as n from questions where course_id = $1 and state = 'bank' and sound(verdict)
 			and (cardinality($4::text[]) = 0 or level = any($4)) group by 1
 		union all
 		select q.topic_id, -count(*) from uncovered u join questions q on q.id = u.question_id
-			where u.account_id = $2 and u.at > $3 and q.course_id = $1 and q.state = 'bank' and q.verdict = 'cleared'
+			where u.account_id = $2 and u.at > $3 and q.course_id = $1 and q.state = 'bank' and sound(q.verdict)
 			and (cardinality($4::text[]) = 0 or q.level = any($4)) group by 1
 		union all
-		select q.topic_id, count(*) from questions q where $5 and q.kept_by = $2 and q.verdict <> 'cleared' and ` + ready + ` group by 1) c
+		select q.topic_id, count(*) from questions q where $5 and q.kept_by = $2 and not sound(q.verdict) and ` + ready + ` group by 1) c
 	group by 1 having sum(n) > 0`
 
 // AvailableByTopic counts what each topic has for a drill.

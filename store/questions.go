@@ -22,6 +22,7 @@ type Batch struct {
 	FinishedAt *time.Time      `db:"finished_at"`
 	Drafted    int             `db:"drafted"`
 	Cleared    int             `db:"cleared"`
+	Worked     int             `db:"worked"`
 	Held       int             `db:"held"`
 	Faulted    int             `db:"faulted"`
 	Unproven   int             `db:"unproven"`
@@ -36,7 +37,7 @@ func AddBatch(ctx context.Context, db DB, s Scope, id uuid.UUID, brief json.RawM
 
 const batchColumns = `b.id, b.brief, b.state, b.wanted, b.declined, b.failure, b.created_at, b.finished_at,
 	count(q.id) as drafted,
-	count(*) filter (where p.verdict = 'cleared') as cleared, count(*) filter (where p.verdict = 'held') as held,
+	count(*) filter (where p.verdict = 'cleared') as cleared, count(*) filter (where p.verdict = 'worked') as worked, count(*) filter (where p.verdict = 'held') as held,
 	count(*) filter (where p.verdict = 'faulted') as faulted, count(*) filter (where p.verdict = 'unproven') as unproven
 	from batches b left join questions q on q.batch_id = b.id
 	left join lateral (select verdict from proofs p where p.question_id = q.id and p.version = 1 order by p.id limit 1) p on true`
@@ -260,6 +261,21 @@ func VersionOf(ctx context.Context, db DB, s Scope, id uuid.UUID, version int) (
 	return one[Version](ctx, db, `select v.version, v.body, p.*
 		from question_versions v join questions q on q.id = v.question_id join lateral (`+countingOfVersion+`) p on true
 		where q.course_id = $1 and q.id = $2 and v.version = $3`, s.course, id, version)
+}
+
+// Bodies reads questions as they stand at their latest version.
+func Bodies(ctx context.Context, db DB, s Scope, ids []uuid.UUID) (map[uuid.UUID]json.RawMessage, error) {
+	type body struct {
+		ID   uuid.UUID       `db:"id"`
+		Body json.RawMessage `db:"body"`
+	}
+	list, err := all[body](ctx, db, `select q.id, v.body from questions q join question_versions v on v.question_id = q.id and v.version = q.version
+		where q.course_id = $1 and q.id = any($2)`, s.course, ids)
+	out := make(map[uuid.UUID]json.RawMessage, len(list))
+	for _, b := range list {
+		out[b.ID] = b.Body
+	}
+	return out, err
 }
 
 // SetState moves a question to the bench, the bank or out, if it is still at

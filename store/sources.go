@@ -193,7 +193,7 @@ func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 
 const passageFields = `p.id, p.kind, p.text, p.rows, p.locator, coalesce(f.list, '[]') as facts, p.confidence, p.picture, p.topic_id, p.statement_id, p.placed_by, p.placed_sure`
 
-const passageColumns = passageFields + `, coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'held', 'faulted', 'unproven'], q.verdict))
+const passageColumns = passageFields + `, coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'worked', 'held', 'faulted', 'unproven'], q.verdict))
 			from cites c join questions q on q.id = c.question_id
 			where c.source_id = p.source_id and c.passage_id = p.id and c.drawn and q.state <> 'dropped'), '{}') as verdicts`
 

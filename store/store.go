@@ -227,6 +227,15 @@ func changed(ctx context.Context, db DB, sql string, args ...any) error {
 	return err
 }
 
+// wholly runs a statement that has to touch so many rows.
+func wholly(ctx context.Context, db DB, rows int, sql string, args ...any) error {
+	tag, err := db.Exec(ctx, sql, args...)
+	if err == nil && tag.RowsAffected() != int64(rows) {
+		return ErrNotFound
+	}
+	return err
+}
+
 // Taken says whether an error is the refusal of a second row with the same key.
 func Taken(err error) bool {
 	var e *pgconn.PgError

@@ -51,13 +51,12 @@ func SetSyllabus(ctx context.Context, db DB, s Scope, topics []Topic, statements
 	if _, err := db.Exec(ctx, `select take_out_topics($1, (select coalesce(array_agg(id), '{}') from topics where course_id = $1 and id <> all($2)))`, s.course, ids); err != nil {
 		return err
 	}
-	for i, t := range topics {
-		err := changed(ctx, db, `insert into topics (id, course_id, title, depth, given, unit, weight, position) values ($1, $2, $3, $4, $5, $6, 0, $7)
-			on conflict (id) do update set title = excluded.title, depth = excluded.depth, given = excluded.given, unit = excluded.unit, position = excluded.position
-			where topics.course_id = excluded.course_id`, t.ID, s.course, t.Title, t.Depth, t.Given, t.Unit, i)
-		if err != nil {
-			return err
-		}
+	err := wholly(ctx, db, len(topics), `insert into topics (id, course_id, title, depth, given, unit, weight, position)
+		select (n->>'ID')::uuid, $1, n->>'Title', (n->>'Depth')::int, (n->>'Given')::double precision, n->>'Unit', 0, i - 1 from jsonb_array_elements($2) with ordinality e(n, i)
+		on conflict (id) do update set title = excluded.title, depth = excluded.depth, given = excluded.given, unit = excluded.unit, position = excluded.position
+		where topics.course_id = excluded.course_id`, s.course, encoded(topics))
+	if err != nil {
+		return err
 	}
 	ids = ids[:0]
 	for _, c := range statements {
@@ -66,15 +65,10 @@ func SetSyllabus(ctx context.Context, db DB, s Scope, topics []Topic, statements
 	if _, err := db.Exec(ctx, `delete from statements where course_id = $1 and id <> all($2)`, s.course, ids); err != nil {
 		return err
 	}
-	for i, c := range statements {
-		err := changed(ctx, db, `insert into statements (id, course_id, topic_id, text, position) values ($1, $2, $3, $4, $5)
-			on conflict (id) do update set topic_id = excluded.topic_id, text = excluded.text, position = excluded.position
-			where statements.course_id = excluded.course_id`, c.ID, s.course, c.TopicID, c.Text, i)
-		if err != nil {
-			return err
-		}
-	}
-	return nil
+	return wholly(ctx, db, len(statements), `insert into statements (id, course_id, topic_id, text, position)
+		select (n->>'ID')::uuid, $1, (n->>'TopicID')::uuid, n->>'Text', i - 1 from jsonb_array_elements($2) with ordinality e(n, i)
+		on conflict (id) do update set topic_id = excluded.topic_id, text = excluded.text, position = excluded.position
+		where statements.course_id = excluded.course_id`, s.course, encoded(statements))
 }
 
 // TopicShare is what a topic weighs and how that came about.

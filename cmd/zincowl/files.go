@@ -299,7 +299,7 @@ func covered(m *writer.Material, sources []writer.Source, topics []syllabus.Topi
 type proofCmd struct {
 	Source []string `help:"A source to proof against; may be given several times."`
 	JSON   bool     `name:"json" help:"Print JSON."`
-	Strict bool     `help:"Exit with 1 unless every question is cleared."`
+	Strict bool     `help:"Exit with 1 unless every question is cleared or worked out."`
 	File   string   `arg:"" help:"What draft wrote, or - for standard input."`
 }
 
@@ -331,7 +331,7 @@ func (c *proofCmd) Run() error {
 			r.Findings = []proof.Finding{}
 		}
 		reports = append(reports, r)
-		clear = clear && r.Verdict == proof.Cleared
+		clear = clear && r.Verdict.Sound()
 	}
 	var err error
 	if c.JSON {

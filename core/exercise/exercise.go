@@ -424,6 +424,7 @@ func (f Family) write(p problem, r *rand.Rand, l question.Level, k question.Kind
 	q := question.Question{
 		Kind: k, Title: f.Title, Level: l, LevelBecause: []string{f.because[levelIndex(l)]}, Marks: 1, Language: "en",
 		Stem: f.stem(p), Figure: p.figure, Origin: question.Origin{By: "writer", From: f.ID},
+		Task: &question.Task{Task: p.task.Task, Statement: p.task.Statement, Variable: p.task.Variable},
 	}
 	if p.rule != "" {
 		q.Worked = append(q.Worked, p.rule)
@@ -460,6 +461,7 @@ func (f Family) write(p problem, r *rand.Rand, l question.Level, k question.Kind
 		if p.figure != nil && (!ok || maths.Significant(v) > digits) {
 			if v, ok = decimal(right.typed); ok {
 				q.Stem += " Give the answer to three significant figures."
+				q.Task.Statement += " to three significant figures"
 				q.Key.Tolerance = "0.5%"
 			}
 		}

@@ -32,33 +32,13 @@ var (
 	integral = regexp.MustCompile(`^\\int\s*(.*?)\s*(?:\\,)?\s*d([a-z])$`)
 )
 
-// rewordings are stems with several things between dollars, and the statement
-// that they come to.
-var rewordings = []struct {
-	words *regexp.Regexp
-	as    string
-}{
-	{regexp.MustCompile(`^What is \$([^$]+)\$ for \$([^$]+)\$ and \$([^$]+)\$\?$`), "$1 for $2 and $3"},
-	{regexp.MustCompile(`^What is \$([^$]+)\$ for \$([^$]+)\$\?$`), "$1 for $2"},
-	{regexp.MustCompile(`^What area do \$y = ([^$]+)\$ and \$y = ([^$]+)\$ enclose\?$`), "area between $1 and $2"},
-	{regexp.MustCompile(`^What area does \$y = ([^$]+)\$ enclose with the \$x\$ axis\?$`), "area between $1 and 0"},
-}
-
-// task reads a stem as a task of mathematics: what stands in it between dollars,
-// or all that follows the words that ask for it, or what is asked of a drawing. It
-// looks at nothing but the stem and what the drawing says in words.
+// task reads a stem as a task of mathematics: what stands in it between dollars, or
+// all that follows the words that ask for it. It looks at nothing but the stem, and
+// knows no drawings.
 func (x *examination) task() (work.Task, bool) {
 	stem := strings.TrimSpace(x.Stem)
 	if x.Figure != nil {
-		return work.Task{Task: "evaluate", Statement: x.Asks(), Language: x.Language}, work.Asks(x.Asks())
-	}
-	for _, r := range rewordings {
-		if r.words.MatchString(stem) {
-			return work.Task{Task: "evaluate", Statement: r.words.ReplaceAllString(stem, r.as), Language: x.Language}, true
-		}
-	}
-	if !typeset.MatchString(stem) && len(maths.FindQuantities(stem)) > 0 && work.Asks(stem) {
-		return work.Task{Task: "evaluate", Statement: stem, Language: x.Language}, true
+		return work.Task{}, false
 	}
 	for _, a := range asked {
 		m := a.words.FindString(stem)
@@ -77,6 +57,8 @@ func (x *examination) task() (work.Task, bool) {
 					t.Variable = part
 				case a.task == "solve" && strings.ContainsAny(part, `<>=\`):
 					t.Statement += ", " + part
+				case a.task == "evaluate": // "$f(3)$ for $f(x) = x^2$"
+					t.Statement = strings.TrimRight(strings.TrimSpace(strings.ReplaceAll(stem[len(m):], "$", "")), "?.")
 				default:
 					return t, false // more than one thing is talked about
 				}
@@ -145,9 +127,6 @@ func (x *examination) claims() []string {
 		}
 		return out
 	case kind.Amount, kind.Mathematics:
-		if x.Figure != nil && (x.Key.Unit == "%" || strings.Contains(x.Stem, ", in "+x.Key.Unit+"?")) {
-			return []string{x.Key.Value} // the stem names the unit
-		}
 		return []string{kind.KeyText(x.Question)}
 	}
 	return nil
@@ -157,37 +136,59 @@ func (x *examination) claims() []string {
 type done struct {
 	task   work.Task
 	result work.Result
+	told   bool // the task was not read but came with the question
 }
 
-// doTask does the task that a stem sets, with the claims of the key or the options. It
-// is nil where the stem sets none, or where it can't be done.
+// doTask does the task that a stem sets, with the claims of the key or the options:
+// as it is read, or else as it came with the question. It is nil where there is none,
+// or where it can't be done.
 func (x *examination) doTask() *done {
 	if x.tried {
 		return x.done
 	}
 	x.tried = true
-	t, ok := x.task()
-	if !ok {
-		return nil
+	if t, ok := x.task(); ok {
+		t.Claims = x.claims()
+		if r, err := work.Do(t, x.budget); err == nil {
+			x.done = &done{task: t, result: r}
+		}
 	}
-	t.Claims = x.claims()
-	if r, err := work.Do(t, x.budget); err == nil {
-		x.done = &done{t, r}
+	if x.Task != nil && !x.done.decides() {
+		t := work.Task{Task: x.Task.Task, Statement: x.Task.Statement, Variable: x.Task.Variable, Claims: x.claims(), Language: x.Language}
+		if kind.Answers(x.Question) == kind.Amount {
+			t.Claims = []string{x.Key.Value} // a task as data is about numbers, in the unit of the key
+		}
+		if r, err := work.Do(t, x.budget); err == nil {
+			x.done = &done{t, r, true}
+		}
 	}
 	return x.done
+}
+
+// decides says whether a task led to an outcome that claims can be held against.
+func (d *done) decides() bool {
+	return d != nil && len(d.task.Claims) > 0 && (d.result.Why == "" || d.result.Set != "")
 }
 
 // mathematics judges the key and every option by the outcome of the task that a stem
 // sets.
 func (x *examination) mathematics() []Finding {
 	d := x.doTask()
-	if d == nil || len(d.task.Claims) == 0 || d.result.Why != "" && d.result.Set == "" {
+	if !d.decides() {
 		return nil
 	}
+	var out Finding
 	if kind.Answers(x.Question) == kind.OneOption {
-		return []Finding{x.judgedOptions(d.result)}
+		out = x.judgedOptions(d.result)
+	} else {
+		out = x.judgedKey(d)
 	}
-	return []Finding{x.judgedKey(d)}
+	if d.told && out.shows {
+		out.shows, out.worked = false, true
+		out.Title = "Worked out"
+		out.Says = fmt.Sprintf("The task that came with the question comes to %s; that its words ask for this was not read.", out.Expected)
+	}
+	return []Finding{out}
 }
 
 // outcome is the result of a task in words.

@@ -9,6 +9,8 @@
 //	faulted   a check fails
 //	held      a check is unsure
 //	cleared   none objects and at least one shows the key right
+//	worked    none objects, and the task that came with the question was done
+//	          again; that the words ask for that task is not shown
 //	unproven  none objects and none shows it
 //
 // Where a check knows what is right instead, the report carries a mend: the
@@ -35,13 +37,17 @@ import (
 // Verdict is what a proof comes to.
 type Verdict string
 
-// The four verdicts.
+// The verdicts.
 const (
 	Cleared  Verdict = "cleared"
+	Worked   Verdict = "worked"
 	Held     Verdict = "held"
 	Faulted  Verdict = "faulted"
 	Unproven Verdict = "unproven"
 )
+
+// Sound says whether a question may be drilled: its key was shown or worked out.
+func (v Verdict) Sound() bool { return v == Cleared || v == Worked }
 
 // Outcome is what one check says.
 type Outcome string
@@ -75,7 +81,8 @@ type Finding struct {
 	Expected string     `json:"expected,omitempty"`
 	Evidence []Evidence `json:"evidence,omitempty"`
 
-	shows bool // that the key is right
+	shows  bool // that the key is right
+	worked bool // the key is what the question's own task comes to
 }
 
 // Report is the whole proof of a question.
@@ -262,7 +269,7 @@ var checks = []func(*examination) []Finding{
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 2
+const Version = 3
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {
@@ -302,8 +309,10 @@ func verdict(findings []Finding) Verdict {
 			return Faulted
 		case f.Verdict == Unsure:
 			out = Held
-		case f.Verdict == Pass && f.shows && out == Unproven:
+		case f.Verdict == Pass && f.shows && out != Held:
 			out = Cleared
+		case f.Verdict == Pass && f.worked && out == Unproven:
+			out = Worked
 		}
 	}
 	return out

@@ -123,6 +123,14 @@ type Model struct {
 	Unit     string   `json:"unit"`
 }
 
+// Task is what a question of mathematics sets, apart from the words that ask for it:
+// package maths/work does it.
+type Task struct {
+	Task      string `json:"task"`
+	Statement string `json:"statement"`
+	Variable  string `json:"variable,omitempty"`
+}
+
 // Origin says who wrote a question.
 type Origin struct {
 	By   string `json:"by"` // writer, endpoint, import or person
@@ -155,6 +163,7 @@ type Question struct {
 	Cites        []Cite         `json:"cites,omitempty"`
 	Slips        []Slip         `json:"slips,omitempty"`
 	Model        *Model         `json:"model,omitempty"`
+	Task         *Task          `json:"task,omitempty"`
 	Origin       Origin         `json:"origin"`
 }
 

@@ -21,12 +21,6 @@ var (
 
 // evaluate computes a number, a quantity, or an expression at given values.
 func (w *worker) evaluate() error {
-	if n, ok := w.inPhrase(w.Statement); ok {
-		return w.number(n, nil)
-	}
-	if n, ok := w.inPicture(w.Statement); ok {
-		return w.number(n, nil)
-	}
 	text := plain(w.Statement)
 	for _, read := range []func(string) (maths.Node, bool){w.definite, w.functionValue, w.area} {
 		if n, ok := read(text); ok {

@@ -37,7 +37,9 @@ export type Given = Schemas["Given"];
 export type Ask = Schemas["Ask"];
 export type Gap = Schemas["Gap"];
 export type Level = "easy" | "medium" | "hard";
-export type Verdict = "cleared" | "held" | "faulted" | "unproven";
+/** What a proof comes to; a question is sound, and can be drilled, when it is cleared or worked out. */
+export type Verdict = "cleared" | "worked" | "held" | "faulted" | "unproven";
+export const sound = (v: Verdict) => v === "cleared" || v === "worked";
 
 /** What is written is small but for files, and has to arrive also when the page is left at once: a browser sees to that up to 64 kB. */
 const small = 20_000;

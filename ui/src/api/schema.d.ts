@@ -831,6 +831,11 @@ export interface components {
             unproven: number;
             /** Format: int64 */
             wanted: number;
+            /**
+             * Format: int64
+             * @description their own task was done again, and their words were not read
+             */
+            worked: number;
         };
         Bears: {
             easy: components["schemas"]["Supply"];
@@ -866,7 +871,7 @@ export interface components {
             /** @description the account saw its key, and it rests */
             uncovered: boolean;
             /** @enum {string} */
-            verdict: "cleared" | "held" | "faulted" | "unproven";
+            verdict: "cleared" | "worked" | "held" | "faulted" | "unproven";
             /** Format: int64 */
             version: number;
         };
@@ -908,7 +913,7 @@ export interface components {
             /** @description that a typed number is asked in */
             unit?: string;
             /** @enum {string} */
-            verdict: "cleared" | "held" | "faulted" | "unproven";
+            verdict: "cleared" | "worked" | "held" | "faulted" | "unproven";
             /** Format: int64 */
             version: number;
         };
@@ -1111,7 +1116,7 @@ export interface components {
              * @description other than cleared only where a person kept it
              * @enum {string}
              */
-            verdict: "cleared" | "held" | "unproven" | "faulted";
+            verdict: "cleared" | "worked" | "held" | "unproven" | "faulted";
         };
         DrillRun: {
             /** Format: int64 */
@@ -1480,7 +1485,7 @@ export interface components {
             /** Format: uuid */
             topic_id?: string;
             /** @description of the questions drawn from it */
-            verdicts: ("cleared" | "held" | "faulted" | "unproven")[];
+            verdicts: ("cleared" | "worked" | "held" | "faulted" | "unproven")[];
         };
         Place: {
             answered: boolean;
@@ -1535,6 +1540,7 @@ export interface components {
             stem: string;
             stimulus?: string;
             tags?: string[];
+            task?: components["schemas"]["Task"];
             title: string;
             topic?: string;
             worked?: string[];
@@ -1760,6 +1766,11 @@ export interface components {
              */
             id?: string;
             title: string;
+        };
+        Task: {
+            statement: string;
+            task: string;
+            variable?: string;
         };
         Topic: {
             /** Format: int64 */

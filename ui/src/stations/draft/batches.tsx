@@ -42,6 +42,7 @@ const states: Record<Batch["state"], string> = { queued: "waiting its turn", run
 
 function outcome(b: Batch): string {
   const parts = [`${b.drafted} drafted`, `${b.cleared} cleared`];
+  if (b.worked > 0) parts.push(`${b.worked} worked out`);
   if (b.held > 0) parts.push(`${b.held} held`);
   if (b.faulted > 0) parts.push(`${b.faulted} faulted`);
   if (b.unproven > 0) parts.push(`${b.unproven} unproven`);
@@ -68,8 +69,8 @@ function Newest({ course, batch: b }: { course: string; batch: Batch }) {
       )}
       <Trouble error={cancel.error} />
       {b.failure && <Note tone="fault" title="It stopped">{b.failure}</Note>}
-      {!under && b.cleared > 0 && (
-        <Note tone="sound" title={`${counted(b.cleared, "question")} cleared`}>
+      {!under && b.cleared + b.worked > 0 && (
+        <Note tone="sound" title={`${counted(b.cleared + b.worked, "question")} ${b.worked === 0 ? "cleared" : b.cleared === 0 ? "worked out" : "cleared or worked out"}`}>
           They went to the bank unseen.{" "}
           <Link className="link" to={`/courses/${course}/drill`}>
             Drill

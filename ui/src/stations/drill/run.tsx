@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
-import { api, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
+import { api, sound, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, Quote } from "../../marginalia/note";
 import { answered as some, roomOf } from "../../kinds";
@@ -173,7 +173,7 @@ function Before({ item }: { item: DrillItem | undefined }) {
   return (
     <>
       <Note title={item.topic || "In no topic"}>{capital(item.level)}</Note>
-      {item.verdict !== "cleared" && (
+      {!sound(item.verdict) && (
         <Note tone="eye" title={<><Mark verdict={item.verdict} label="" /> {capital(item.verdict)}</>}>
           You kept this question yourself. It never moves your estimates.
         </Note>
@@ -224,7 +224,7 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
           <Quote course={course} evidence={e} />
         </Note>
       ))}
-      {item.verdict !== "cleared" && (
+      {!sound(item.verdict) && (
         <Note tone="eye" title="Kept by you">
           It is {item.verdict}, so this answer moves no estimate.
         </Note>

@@ -169,6 +169,7 @@ function Shown({ q }: { q: Benched }) {
 function Covered({ q }: { q: Benched }) {
   const says = {
     cleared: { tone: "sound" as Tone, title: "Cleared", text: "At least one check shows the key right and none objects." },
+    worked: { tone: "sound" as Tone, title: "Worked out", text: "The task that came with it was done again and comes to the key; that its words ask for this task was not read." },
     held: { tone: "eye" as Tone, title: "Held", text: "A check is unsure. You can keep it as it is, or uncover it to see what it says." },
     faulted: { tone: "fault" as Tone, title: "Faulted", text: q.correction ? "A check shows it wrong, and the proof knows what is right. You can accept the correction unseen." : "A check shows it wrong. Uncover it to see how." },
     unproven: { tone: "plain" as Tone, title: "Unproven", text: "Nothing could be shown either way. Keep it under your own name, or uncover it." },

@@ -1,10 +1,13 @@
-package work
+package exercise
 
 import (
 	"regexp"
 	"strings"
+	"testing"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/work"
+	"zincowl/core/question"
 )
 
 // phrase is a question in words with the expression that answers it; $1, $2 …
@@ -20,8 +23,9 @@ func ask(words, as string) phrase {
 	return phrase{regexp.MustCompile(`(?i)^` + words + `[?.]?$`), as}
 }
 
-// phrases are read before anything else; each says one thing only.
-var phrases = []phrase{
+// phrasings are the questions of families that are told in words; each says one
+// thing only.
+var phrasings = []phrase{
 	// Percentages.
 	ask(`what percentage of N is N`, "$2/$1*100"),
 	ask(`N is N(?:%| per ?cent) of (?:which|what) number`, "$1/($2/100)"),
@@ -69,20 +73,20 @@ var phrases = []phrase{
 	ask(`a valve sticks one time in ten\. how likely does it not stick in N tries in a row`, "(9/10)^$1"),
 }
 
-// inPhrase reads a question in words. The list of deviations is squared here, as
+// readPhrase reads a question in words as an expression. The list of deviations is squared here, as
 // no function does that.
-func (w *worker) inPhrase(text string) (maths.Node, bool) {
+func readPhrase(text string) (string, bool) {
 	text = strings.TrimSpace(text)
-	for _, p := range phrases {
+	for _, p := range phrasings {
 		m := p.words.FindStringSubmatchIndex(text)
 		if m == nil {
 			continue
 		}
 		as := p.as
 		for i := len(m)/2 - 1; i > 0; i-- {
-			values := fields(text[m[2*i]:m[2*i+1]])
+			values := strings.FieldsFunc(strings.NewReplacer("−", "-", " and ", " ").Replace(text[m[2*i]:m[2*i+1]]), func(r rune) bool { return r == ' ' })
 			for k := range values {
-				values[k] = strings.ReplaceAll(values[k], ",", "")
+				values[k] = strings.ReplaceAll(strings.TrimSuffix(values[k], ","), ",", "")
 			}
 			list := strings.Join(values, ", ")
 			squares := "(" + strings.Join(values, ")^2, (") + ")^2"
@@ -90,22 +94,59 @@ func (w *worker) inPhrase(text string) (maths.Node, bool) {
 			as = strings.ReplaceAll(as, "squares($"+number+")", squares)
 			as = strings.ReplaceAll(as, "$"+number, list)
 		}
-		if n, err := maths.ReadExpression(as, w.how); err == nil {
-			return n, true
-		}
+		return as, true
 	}
-	return nil, false
+	return "", false
 }
 
-// Asks says whether a text is a question in words that is read here.
-func Asks(text string) bool {
-	w := &worker{}
-	if _, ok := w.inPhrase(text); ok {
-		return true
+// TestWordsAskForTheTask reads every question that is told in words, or about a figure,
+// by readers that know nothing of the statement behind it, and works it anew: words and
+// figure have to ask for what the statement computes.
+func TestWordsAskForTheTask(t *testing.T) {
+	told := 0
+	for _, f := range families {
+		if f.task != "evaluate" {
+			continue
+		}
+		for _, l := range question.Levels {
+			for seed := range uint64(5) {
+				q, err := f.Question(seeded(seed, 5), l, question.Choice, 4)
+				if err != nil || q.Figure == nil && strings.Contains(q.Stem, "$") {
+					continue
+				}
+				told++
+				asks, ok := readPhrase(q.Stem)
+				if q.Figure != nil {
+					asks, ok = readPicture(q.Asks())
+				}
+				if !ok { // as anybody would ask it
+					asks = strings.TrimSuffix(strings.TrimPrefix(q.Stem, "What is "), "?")
+				}
+				r, err := work.Do(work.Task{Task: "evaluate", Statement: asks, Claims: []string{q.right}}, algebra.DefaultBudget)
+				if err != nil || r.Claims[0].Verdict != work.Right {
+					t.Errorf("%s: %s comes to %s, not to %s: %v", f.ID, q.Asks(), r.Expression, q.right, err)
+				}
+			}
+		}
 	}
-	if _, ok := w.inPicture(text); ok {
-		return true
+	if told < 180 {
+		t.Errorf("only %d questions in words and about figures were drawn", told)
 	}
-	_, _, ok := w.inWords(plain(text))
-	return ok
+}
+
+func TestPhrasings(t *testing.T) {
+	for _, c := range []struct{ asked, want string }{
+		{"What percentage of 80 is 12?", "15"},
+		{"After a rise of 25% an amount is 500. What was it before?", "400"},
+		{"An amount of 1,200 falls by 15%. What is it now?", "1020"},
+		{"The mean of 5 readings is 12. A reading of 18 is added. What is the mean now?", "13"},
+		{"The deviations of four values from their mean are 2, -2, 4 and -4. What is the population variance?", "10"},
+		{"600 lie at 5% compound interest for 2 years. What do they come to? Give it exactly.", "1323/2"},
+		{"A box holds 3 brass and 7 steel fittings. Two are taken blindly and kept. How likely are both brass?", "1/15"},
+	} {
+		asks, ok := readPhrase(c.asked)
+		if r, err := work.Do(work.Task{Task: "evaluate", Statement: asks}, algebra.DefaultBudget); !ok || err != nil || r.Expression != c.want {
+			t.Errorf("%s is %s, want %s: %v", c.asked, r.Expression, c.want, err)
+		}
+	}
 }
