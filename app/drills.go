@@ -71,6 +71,8 @@ type DrillItem struct {
 	Matches  []ShownOption      `json:"matches" nullable:"false" doc:"what the options belong to, of a match"`
 	Rows     [][]string         `json:"rows" nullable:"false" doc:"of a table, with empty cells to be filled in"`
 	About    *question.Stimulus `json:"about,omitempty" doc:"what it is asked about"`
+	Nth      int                `json:"nth,omitempty" doc:"of the questions of this drill that are asked about it"`
+	Of       int                `json:"of,omitempty" doc:"so many questions of this drill are asked about it"`
 	Figure   *figure.Figure     `json:"figure,omitempty" doc:"a drawing of it"`
 	Feedback *Feedback          `json:"feedback,omitempty" doc:"once it is answered"`
 }
@@ -159,6 +161,9 @@ func (a *App) StartDrill(ctx context.Context, account, course, id uuid.UUID, ask
 	if err != nil {
 		return DrillRun{}, fmt.Errorf("taking questions for a drill: %w", err)
 	}
+	if picked, err = a.together(ctx, stock.Scope, filter, picked); err != nil {
+		return DrillRun{}, err
+	}
 	items, err := seats(id, picked)
 	if err != nil {
 		return DrillRun{}, err
@@ -216,6 +221,43 @@ func seats(drill uuid.UUID, picked []store.Picked) ([]store.Item, error) {
 		}
 		r := rand.New(rand.NewChaCha8([32]byte(slices.Concat(drill[:], p.ID[:]))))
 		out[i] = store.Item{QuestionID: p.ID, Version: p.Version, Options: kind.Deal(q, r)}
+	}
+	return out, nil
+}
+
+// together deals all that is asked about one thing one behind the other, where the
+// first of it was picked. Questions that stand alone give way to them, the last first.
+func (a *App) together(ctx context.Context, s store.Scope, f store.Filter, picked []store.Picked) ([]store.Picked, error) {
+	var stimuli []string
+	for _, p := range picked {
+		if p.Stimulus != "" && !slices.Contains(stimuli, p.Stimulus) {
+			stimuli = append(stimuli, p.Stimulus)
+		}
+	}
+	if len(stimuli) == 0 {
+		return picked, nil
+	}
+	found, err := store.Sets(ctx, a.pool, s, f, stimuli, a.now())
+	if err != nil {
+		return nil, fmt.Errorf("taking sets for a drill: %w", err)
+	}
+	sets := map[string][]store.Picked{}
+	for _, p := range found {
+		sets[p.Stimulus] = append(sets[p.Stimulus], p)
+	}
+	var out []store.Picked
+	for _, p := range picked {
+		if p.Stimulus == "" {
+			out = append(out, p)
+		} else {
+			out = append(out, sets[p.Stimulus]...)
+			delete(sets, p.Stimulus)
+		}
+	}
+	for i := len(out) - 1; i >= 0 && len(out) > len(picked); i-- {
+		if out[i].Stimulus == "" {
+			out = slices.Delete(out, i, i+1)
+		}
 	}
 	return out, nil
 }
@@ -292,7 +334,7 @@ func (p placed) shown() DrillItem {
 	q := p.question
 	out := DrillItem{
 		Position: p.Item.Position, Kind: q.Kind, Level: q.Level, Topic: p.Item.Topic, Verdict: proof.Verdict(p.Item.Verdict),
-		Stem: q.Stem, Language: q.Language, Options: []ShownOption{}, About: q.Given, Figure: q.Figure,
+		Stem: q.Stem, Language: q.Language, Options: []ShownOption{}, About: q.Given, Figure: q.Figure, Nth: p.Item.Nth, Of: p.Item.Of,
 	}
 	shown := kind.Show(q)
 	out.Unit, out.Matches, out.Rows = shown.Unit, offered(shown.Matches), list(shown.Rows)

@@ -2,7 +2,9 @@ package app
 
 import (
 	"context"
+	"crypto/sha256"
 	"encoding/json"
+	"fmt"
 	"strings"
 	"time"
 
@@ -126,7 +128,8 @@ func examined(ctx context.Context, q question.Question, known study) (store.Vers
 	if r.Findings == nil {
 		r.Findings = []proof.Finding{}
 	}
-	v := store.Version{Body: encoded(q), Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings)}}
+	v := store.Version{Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings)}}
+	v.Body, v.Stimulus = encoded(q)
 	for _, f := range r.Findings {
 		for _, e := range f.Evidence {
 			if id, err := uuid.Parse(e.Source); err == nil {
@@ -135,18 +138,28 @@ func examined(ctx context.Context, q question.Question, known study) (store.Vers
 		}
 	}
 	if r.Mend != nil {
-		v.Mend = encoded(*r.Mend)
+		v.Mend, _ = encoded(*r.Mend)
 	}
 	return v, r, nil
 }
 
-// encoded is a question as it is stored; its own types always encode.
-func encoded(q question.Question) json.RawMessage {
+// encoded is a question as it is stored, apart from what it is asked about; their own
+// types always encode.
+func encoded(q question.Question) (json.RawMessage, *store.Stimulus) {
+	var about *store.Stimulus
+	q.Stimulus = ""
+	if q.Given != nil {
+		given := *q.Given
+		given.ID, given.Line = "", 0
+		given.ID = fmt.Sprintf("%x", sha256.Sum256(mustJSON(given)))[:32]
+		about = &store.Stimulus{ID: given.ID, Body: mustJSON(given)}
+		q.Given, q.Stimulus = nil, given.ID
+	}
 	data, err := kind.Encode(q)
 	if err != nil {
 		panic(err)
 	}
-	return data
+	return data, about
 }
 
 // mustJSON encodes values of our own types, which always encode.

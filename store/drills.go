@@ -101,9 +101,20 @@ func StockOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, f
 
 // Picked is a question taken for a drill.
 type Picked struct {
-	ID      uuid.UUID       `db:"id"`
-	Version int             `db:"version"`
-	Body    json.RawMessage `db:"body"`
+	ID       uuid.UUID       `db:"id"`
+	Version  int             `db:"version"`
+	Body     json.RawMessage `db:"body"`
+	Stimulus string          `db:"stimulus"` // what it is asked about, with others; empty where it stands alone
+}
+
+const pickedFields = `v.body, coalesce(v.stimulus, '') as stimulus`
+
+// Sets takes, stimulus by stimulus, all questions on one that are ready for a drill.
+func Sets(ctx context.Context, db DB, s Scope, f Filter, stimuli []string, now time.Time) ([]Picked, error) {
+	return all[Picked](ctx, db, `select q.id, q.version, `+pickedFields+` from question_versions v
+		join questions q on q.id = v.question_id and q.version = v.version
+		where v.stimulus = any($6) and `+ready+` order by v.stimulus, q.ordinal, q.id`,
+		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, stimuli)
 }
 
 // Dealt is how many questions a topic gives to a drill.
@@ -123,7 +134,7 @@ func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed st
 	return all[Picked](ctx, db, `with mine as materialized (
 			select q.id, q.version, coalesce(q.topic_id, '`+noTopic+`') as topic, r.last_share, date_trunc('day', r.last_at) as day
 			from item_states r join questions q on q.id = r.question_id where r.account_id = $2 and r.course_id = $1 and `+ready+`)
-		select p.id, p.version, v.body from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
+		select p.id, p.version, `+pickedFields+` from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
 		cross join lateral (
 			select id, version, row_number() over () as rank from (
 				(select q.id, q.version from questions q
@@ -212,12 +223,25 @@ type PlacedItem struct {
 	Revision   int64           `db:"revision"` // at which it was made
 	Verdict    string          `db:"verdict"`
 	Findings   json.RawMessage `db:"findings"`
+	Nth        int             `db:"nth"` // of the places with the same stimulus; 0 where there is none
+	Of         int             `db:"of"`
 }
 
-const itemAt = `select i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.revision, p.verdict, p.findings
-	from places i join sittings d on d.id = i.sitting_id
-	join question_versions v on v.question_id = i.question_id and v.version = i.version
+// placedFields are the columns of a placed item, of a place i with its question q,
+// version v, topic t and proof p.
+const placedFields = `i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, whole(v.body, v.stimulus, q.course_id) as body,
+	p.proof_id, p.revision, p.verdict, p.findings, coalesce(o.nth, 0) as nth, coalesce(o.of, 0) as of`
+
+// placedFrom joins what they are read from.
+const placedFrom = `join question_versions v on v.question_id = i.question_id and v.version = i.version
 	join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id join lateral (` + countingOfVersion + `) p on true
+	left join lateral (select count(*) filter (where i2.position <= i.position)::int as nth, count(*)::int as of
+		from places i2 join question_versions v2 on v2.question_id = i2.question_id and v2.version = i2.version
+		where i2.sitting_id = i.sitting_id and v2.stimulus = v.stimulus) o on v.stimulus is not null`
+
+const itemAt = `select ` + placedFields + `
+	from places i join sittings d on d.id = i.sitting_id
+	` + placedFrom + `
 	where d.course_id = $1 and d.account_id = $2 and d.id = $3 and i.position = $4`
 
 // ItemAt reads one place of the account's drill.
@@ -245,12 +269,10 @@ func OpenPlaceOf(ctx context.Context, db Sender, account, course, drill uuid.UUI
 	}
 	var given *given
 	var b pgx.Batch
-	askOne(&b, &row, `select m.role, i.position, i.question_id, i.version, i.options, coalesce(t.title, '') as topic, v.body, p.proof_id, p.revision, p.verdict, p.findings,
+	askOne(&b, &row, `select m.role, `+placedFields+`,
 			exists(select 1 from uncovered u where u.account_id = $2 and u.question_id = i.question_id)
 			and not exists(select 1 from item_states r where r.account_id = $2 and r.question_id = i.question_id) as less
-		from memberships m join sittings d on d.course_id = m.course_id and d.account_id = m.account_id join places i on i.sitting_id = d.id
-		join question_versions v on v.question_id = i.question_id and v.version = i.version
-		join questions q on q.id = i.question_id left join topics t on t.id = q.topic_id join lateral (`+countingOfVersion+`) p on true
+		from memberships m join sittings d on d.course_id = m.course_id and d.account_id = m.account_id join places i on i.sitting_id = d.id `+placedFrom+`
 		where m.course_id = $1 and m.account_id = $2 and d.id = $3 and i.position = $4`, course, account, drill, position)
 	askGiven(&b, &given, account, course, drill, position)
 	if err := db.SendBatch(ctx, &b).Close(); err != nil {

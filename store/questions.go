@@ -110,7 +110,16 @@ type Question struct {
 type Version struct {
 	Version int             `db:"version"`
 	Body    json.RawMessage `db:"body"`
+	// Stimulus is what the question is asked about, which is stored once for all that
+	// are; nil where there is none. As it is read it stands in the body.
+	Stimulus *Stimulus `db:"-"`
 	Proof
+}
+
+// Stimulus is what questions are asked about, by an id that is made of what it is.
+type Stimulus struct {
+	ID   string
+	Body json.RawMessage
 }
 
 // Proof is what the checks said of a version of a question. It never changes.
@@ -180,6 +189,12 @@ func AddQuestion(ctx context.Context, db DB, s Scope, q NewQuestion, now time.Ti
 }
 
 func addVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, cites []CitedPassage, by *uuid.UUID, now time.Time) error {
+	if v.Stimulus != nil {
+		_, err := db.Exec(ctx, `insert into stimuli (course_id, id, body) values ($1, $2, $3) on conflict do nothing`, s.course, v.Stimulus.ID, v.Stimulus.Body)
+		if err != nil {
+			return err
+		}
+	}
 	_, err := db.Exec(ctx, `insert into question_versions (question_id, version, body, made_by, created_at) values ($1, $2, $3, $4, $5)`, id, v.Version, v.Body, by, now)
 	if err != nil {
 		return err
@@ -258,7 +273,7 @@ func QuestionOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Question, er
 
 // VersionOf reads one version of a question.
 func VersionOf(ctx context.Context, db DB, s Scope, id uuid.UUID, version int) (Version, error) {
-	return one[Version](ctx, db, `select v.version, v.body, p.*
+	return one[Version](ctx, db, `select v.version, whole(v.body, v.stimulus, q.course_id) as body, p.*
 		from question_versions v join questions q on q.id = v.question_id join lateral (`+countingOfVersion+`) p on true
 		where q.course_id = $1 and q.id = $2 and v.version = $3`, s.course, id, version)
 }
@@ -269,7 +284,7 @@ func Bodies(ctx context.Context, db DB, s Scope, ids []uuid.UUID) (map[uuid.UUID
 		ID   uuid.UUID       `db:"id"`
 		Body json.RawMessage `db:"body"`
 	}
-	list, err := all[body](ctx, db, `select q.id, v.body from questions q join question_versions v on v.question_id = q.id and v.version = q.version
+	list, err := all[body](ctx, db, `select q.id, whole(v.body, v.stimulus, q.course_id) as body from questions q join question_versions v on v.question_id = q.id and v.version = q.version
 		where q.course_id = $1 and q.id = any($2)`, s.course, ids)
 	out := make(map[uuid.UUID]json.RawMessage, len(list))
 	for _, b := range list {

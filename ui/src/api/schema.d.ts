@@ -1102,6 +1102,16 @@ export interface components {
             level: "easy" | "medium" | "hard";
             /** @description what the options belong to, of a match */
             matches: components["schemas"]["ShownOption"][];
+            /**
+             * Format: int64
+             * @description of the questions of this drill that are asked about it
+             */
+            nth?: number;
+            /**
+             * Format: int64
+             * @description so many questions of this drill are asked about it
+             */
+            of?: number;
             /** @description in the order shown */
             options: components["schemas"]["ShownOption"][];
             /** Format: int64 */

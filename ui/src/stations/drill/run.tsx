@@ -173,6 +173,9 @@ function Before({ item }: { item: DrillItem | undefined }) {
   return (
     <>
       <Note title={item.topic || "In no topic"}>{capital(item.level)}</Note>
+      {(item.of ?? 0) > 1 && (
+        <Note title={`${item.nth} of ${item.of} in a row`}>They are asked about the same {item.about?.kind ?? "text"}.</Note>
+      )}
       {!sound(item.verdict) && (
         <Note tone="eye" title={<><Mark verdict={item.verdict} label="" /> {capital(item.verdict)}</>}>
           You kept this question yourself. It never moves your estimates.
