@@ -48,7 +48,7 @@ func (s *Server) accountOperations() {
 	without(&out)
 	huma.Register(s.api, out, func(ctx context.Context, _ *struct{}) (*signed[done], error) {
 		if err := s.app.End(ctx, callerOf(ctx).session); err != nil {
-			return nil, s.problem(err)
+			return nil, s.problem(ctx, err)
 		}
 		return &signed[done]{[]http.Cookie{s.cookie(sessionCookie, "")}, done{true}}, nil
 	})

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"errors"
 	"net/http"
 	"net/http/httptest"
@@ -123,5 +124,27 @@ func TestUploadsAreBounded(t *testing.T) {
 	}
 	if _, err := u.begin(one); err != nil || u.of[one] != 1 {
 		t.Errorf("%v, %d", err, u.of[one])
+	}
+}
+
+// The line about a request says why it failed; what is answered does not.
+func TestFailuresLeaveTheirCause(t *testing.T) {
+	for _, c := range []struct {
+		err    error
+		status int
+		cause  string
+	}{
+		{errors.New("dealing a drill: disk on fire"), 500, "disk on fire"},
+		{app.ErrNotFound, 404, ""},
+	} {
+		seen := new(observation)
+		p := new(Server).problem(context.WithValue(t.Context(), observedKey{}, seen), c.err)
+		cause := ""
+		if seen.cause != nil {
+			cause = seen.cause.Error()
+		}
+		if p.GetStatus() != c.status || !strings.HasSuffix(cause, c.cause) || c.cause == "" && cause != "" || strings.Contains(p.Error(), "fire") {
+			t.Errorf("%v is answered with %d, %s; the line says %q", c.err, p.GetStatus(), p.Error(), cause)
+		}
 	}
 }

@@ -86,8 +86,8 @@ func (s *Server) Metrics() http.Handler {
 func (s *Server) observed(ctx huma.Context, next func(huma.Context)) {
 	began := time.Now()
 	r, _ := humachi.Unwrap(ctx)
-	who := new(uuid.UUID)
-	next(huma.WithValue(ctx, observedKey{}, who))
+	seen := new(observation)
+	next(huma.WithValue(ctx, observedKey{}, seen))
 	took := time.Since(began)
 	id, status := ctx.Operation().OperationID, ctx.Status()
 	s.metrics.requests.WithLabelValues(id, strconv.Itoa(status)).Inc()
@@ -100,13 +100,32 @@ func (s *Server) observed(ctx huma.Context, next func(huma.Context)) {
 		level = slog.LevelWarn
 	case status >= 500:
 		level = slog.LevelError
+	case seen.cause != nil:
+		level = slog.LevelWarn
 	}
 	if !s.log.Enabled(r.Context(), level) {
 		return
 	}
-	s.log.LogAttrs(r.Context(), level, "request", slog.String("operation", id), slog.String("course", ctx.Param("course")), slog.String("account", who.String()),
-		slog.String("address", addressOf(r).String()), slog.Int("status", status), slog.Duration("took", took))
+	attrs := []slog.Attr{slog.String("operation", id), slog.String("course", ctx.Param("course")), slog.String("account", seen.account.String()),
+		slog.String("address", addressOf(r).String()), slog.Int("status", status), slog.Duration("took", took)}
+	if seen.cause != nil {
+		attrs = append(attrs, slog.String("cause", seen.cause.Error()))
+	}
+	s.log.LogAttrs(r.Context(), level, "request", attrs...)
 }
 
-// observedKey is where the account is left for the line about its request.
+// observation is what answering a request leaves for the line about it: for whom, and
+// why it failed.
+type observation struct {
+	account uuid.UUID
+	cause   error
+}
+
 type observedKey struct{}
+
+func observedIn(ctx context.Context) *observation {
+	if seen, ok := ctx.Value(observedKey{}).(*observation); ok {
+		return seen
+	}
+	return new(observation)
+}

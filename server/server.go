@@ -12,6 +12,7 @@ import (
 	"cmp"
 	"context"
 	"errors"
+	"fmt"
 	"log/slog"
 	"math"
 	"net/http"
@@ -197,7 +198,7 @@ func (s *Server) inTurn(ctx huma.Context, next func(huma.Context)) {
 
 // refuse answers with an error of a journey.
 func (s *Server) refuse(ctx huma.Context, err error) {
-	p := s.problem(err)
+	p := s.problem(ctx.Context(), err)
 	if with, ok := p.(huma.HeadersError); ok {
 		for name, values := range with.GetHeaders() {
 			ctx.SetHeader(name, values[0])
@@ -230,8 +231,9 @@ func (l later) GetHeaders() http.Header {
 	return http.Header{"Retry-After": {strconv.Itoa(int(math.Ceil(max(1, l.wait.Seconds()))))}}
 }
 
-// problem turns an error of a journey into a status and a sentence.
-func (s *Server) problem(err error) huma.StatusError {
+// problem turns an error of a journey into a status and a sentence, and leaves what
+// nobody who asks can mend for the line about the request.
+func (s *Server) problem(ctx context.Context, err error) huma.StatusError {
 	bad, early := new(app.Invalid), new(app.TooEarly)
 	refused := new(pgconn.PgError)
 	switch {
@@ -252,13 +254,13 @@ func (s *Server) problem(err error) huma.StatusError {
 	case errors.Is(err, context.Canceled):
 		return huma.NewError(499, "The request was given up.")
 	case store.Away(err):
-		s.log.Error("the database is away or lacks room", "error", err)
+		observedIn(ctx).cause = fmt.Errorf("the database is away or lacks room: %w", err)
 		return later{huma.Error503ServiceUnavailable(noDatabase), 10 * time.Second}
 	case errors.As(err, &refused) && strings.HasPrefix(refused.Code, "22"): // data exceptions
-		s.log.Warn("something could not be stored", "error", err)
+		observedIn(ctx).cause = fmt.Errorf("something could not be stored: %w", err)
 		return huma.Error422UnprocessableEntity(unstorable)
 	}
-	s.log.Error("a request failed", "error", err)
+	observedIn(ctx).cause = err
 	return huma.Error500InternalServerError(ourFault)
 }
 
@@ -275,7 +277,7 @@ func operation[I, O any](s *Server, method, path, id, summary string, do func(co
 	huma.Register(s.api, op, func(ctx context.Context, in *I) (*body[O], error) {
 		out, err := do(ctx, in)
 		if err != nil {
-			return nil, s.problem(err)
+			return nil, s.problem(ctx, err)
 		}
 		return &body[O]{out}, nil
 	})

@@ -63,9 +63,7 @@ func (s *Server) admit(ctx huma.Context, next func(huma.Context)) {
 		s.write(ctx, http.StatusNotFound, nothingHere)
 		return
 	}
-	if seen, ok := ctx.Context().Value(observedKey{}).(*uuid.UUID); ok {
-		*seen = v.Account
-	}
+	observedIn(ctx.Context()).account = v.Account
 	next(huma.WithValue(ctx, visitorKey{}, v))
 }
 
@@ -106,17 +104,17 @@ func signing[I, O any](s *Server, path, id, summary string, do func(context.Cont
 	huma.Register(s.api, op, func(ctx context.Context, in *I) (*signed[O], error) {
 		out, a, err := do(ctx, in)
 		if err != nil {
-			return nil, s.problem(err)
+			return nil, s.problem(ctx, err)
 		}
 		who := callerOf(ctx)
 		if who.session != "" { // nothing that was known before is of use afterwards
 			if err := s.app.End(ctx, who.session); err != nil {
-				return nil, s.problem(err)
+				return nil, s.problem(ctx, err)
 			}
 		}
 		session, browser, err := s.app.Begin(ctx, a.ID, who.device)
 		if err != nil {
-			return nil, s.problem(err)
+			return nil, s.problem(ctx, err)
 		}
 		return &signed[O]{[]http.Cookie{s.cookie(sessionCookie, session), s.cookie(browserCookie, browser)}, out}, nil
 	})

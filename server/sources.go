@@ -119,7 +119,7 @@ func (s *Server) sourceOperations() {
 		}) (*picture, error) {
 			data, err := s.app.PictureOf(ctx, account(ctx), in.Course, in.Source, in.File)
 			if err != nil {
-				return nil, s.problem(err)
+				return nil, s.problem(ctx, err)
 			}
 			return &picture{http.DetectContentType(data), "private, max-age=86400, immutable", data}, nil
 		})
