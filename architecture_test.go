@@ -54,10 +54,10 @@ var siblings = map[string][]string{
 }
 
 // allowed are what the core may use beyond the standard library: what reads
-// language, and what reads the formats that sources come in.
+// language, what reads the formats that sources come in, and special functions.
 var allowed = []string{
 	"github.com/jdkato/prose/v2", "github.com/kljensen/snowball/english", "golang.org/x/text", "golang.org/x/sync/errgroup",
-	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "github.com/at-wat/ebml-go", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero", "github.com/xuri/excelize/v2",
+	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "github.com/at-wat/ebml-go", "github.com/abema/go-mp4", "gonum.org/v1/gonum/mathext", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero", "github.com/xuri/excelize/v2",
 }
 
 type listed struct {
@@ -105,7 +105,7 @@ func refused(from, to string) string {
 	path, ours := strings.CutPrefix(to, "zincowl/")
 	if !ours {
 		if room == "core" && strings.Contains(strings.SplitN(to, "/", 2)[0], ".") && !readsLanguageOrFormats(to) {
-			return "the core uses the standard library and packages for language and formats alone"
+			return "the core uses the standard library and packages for language, formats and special functions alone"
 		}
 		if room == "core" && slices.Contains([]string{"net/http", "database/sql", "os", "math/rand"}, to) {
 			return "the core has no files, no network and no randomness of its own"
