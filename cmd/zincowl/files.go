@@ -77,9 +77,10 @@ func table(write func(w io.Writer)) error {
 }
 
 type readCmd struct {
-	Facts bool   `help:"Also draw facts from the passages."`
-	JSON  bool   `name:"json" help:"Print JSON."`
-	File  string `arg:"" help:"A PDF, document, book, page, captions, table or text, or - for standard input."`
+	Facts   bool   `help:"Also draw facts from the passages."`
+	Clauses bool   `help:"Print what each sentence states, clause by clause, as JSON."`
+	JSON    bool   `name:"json" help:"Print JSON."`
+	File    string `arg:"" help:"A PDF, document, book, page, captions, table or text, or - for standard input."`
 }
 
 // Run prints a document.
@@ -87,6 +88,9 @@ func (c *readCmd) Run() error {
 	doc, err := loadDocument(c.File)
 	if err != nil {
 		return err
+	}
+	if c.Clauses {
+		return printJSON(map[string]any{"sentences": clausesOf(doc)})
 	}
 	out := struct {
 		source.Document

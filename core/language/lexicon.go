@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"compress/gzip"
 	_ "embed"
+	"strconv"
 	"strings"
 	"sync"
 
@@ -18,6 +19,8 @@ var lexiconData []byte
 type entry struct {
 	parts string // of n, v, a, r
 	file  string // lexicographer file of the first noun sense
+	met   [4]int // how often as each of those parts
+	takes Takes
 }
 
 func (e entry) can(part byte) bool { return strings.IndexByte(e.parts, part) >= 0 }
@@ -31,9 +34,12 @@ var lexicon = sync.OnceValue(func() map[string]entry {
 	scan := bufio.NewScanner(z)
 	for scan.Scan() {
 		f := strings.Fields(scan.Text())
-		e := entry{parts: f[1]}
-		if len(f) > 2 {
-			e.file = f[2]
+		e := entry{parts: f[1], file: f[2]}
+		for i, n := range strings.Split(f[3], ",") {
+			e.met[i], _ = strconv.Atoi(n) // written by tools/lexicon
+		}
+		if len(f) > 4 {
+			e.takes = takes(f[4])
 		}
 		words[f[0]] = e
 	}
@@ -108,13 +114,6 @@ var irregularNouns = map[string]string{
 	"halves": "half", "lives": "life", "knives": "knife", "series": "series", "species": "species",
 }
 
-var irregularVerbs = map[string]bool{
-	"is": true, "are": true, "was": true, "were": true, "been": true, "has": true, "had": true, "did": true,
-	"made": true, "found": true, "held": true, "kept": true, "left": true, "lost": true, "ran": true, "taken": true,
-	"took": true, "given": true, "gave": true, "known": true, "shown": true, "drawn": true, "grown": true,
-	"fell": true, "risen": true, "rose": true, "built": true, "sent": true, "met": true, "written": true,
-}
-
 // Singular is the base form of a noun in lower case: "filters" is "filter",
 // "bacteria" is "bacterium", "glass" is "glass".
 func Singular(noun string) string {
@@ -152,22 +151,6 @@ func Singular(noun string) string {
 
 // Plural says whether a noun is written in the plural.
 func Plural(noun string) bool { return Singular(noun) != strings.ToLower(noun) }
-
-func verbBases(word string) []string {
-	var out []string
-	for _, end := range []string{"s", "es", "ed", "d", "ing"} {
-		if base, ok := strings.CutSuffix(word, end); ok && len(base) > 1 {
-			out = append(out, base, base+"e")
-			if n := len(base); n > 2 && base[n-1] == base[n-2] {
-				out = append(out, base[:n-1])
-			}
-			if strings.HasSuffix(base, "i") {
-				out = append(out, base[:len(base)-1]+"y")
-			}
-		}
-	}
-	return out
-}
 
 // Stem is the snowball stem of a word, for comparing words across their forms.
 func Stem(word string) string { return english.Stem(strings.ToLower(word), true) }

@@ -89,11 +89,4 @@ func correct(tokens []Token, i int) string {
 var relatives = map[string]bool{"that": true, "which": true, "who": true, "it": true, "he": true, "she": true}
 
 // isVerbForm says whether some base form of the word is a verb.
-func isVerbForm(word string) bool {
-	for _, base := range verbBases(word) {
-		if w, ok := lexicon()[base]; ok && w.can('v') {
-			return true
-		}
-	}
-	return irregularVerbs[word]
-}
+func isVerbForm(word string) bool { return len(VerbForms(word)) > 0 }
