@@ -354,10 +354,19 @@ func lowerFirst(text string) string {
 var glossaryShape = regexp.MustCompile(`^([\p{L}][\p{L}\d₂₃₄ '’-]{1,40}?)\s*(?::| –| —| - )\s+(\S.+)$`)
 
 // glossaryLine reads "term: meaning".
+// ordinals begin what is no term.
+var ordinals = wordSet("a an the one this that first second third last next another some our my")
+
 func glossaryLine(p source.Passage) (Fact, bool) {
 	m := glossaryShape.FindStringSubmatch(p.Text)
 	if m == nil || len(strings.Fields(m[1])) > 4 || strings.Contains(m[2], "=") || strings.Count(m[2], ". ") > 1 {
 		return Fact{}, false
+	}
+	if whole := language.Split(p.Text); p.Kind != source.Item && len(whole) > 1 {
+		first, _, _ := strings.Cut(strings.ToLower(m[1]), " ")
+		if ordinals[first] {
+			return Fact{}, false // "One last remark: …"
+		}
 	}
 	s := language.Split(m[2])
 	language.Tag(s)

@@ -16,6 +16,7 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"fmt"
+	"regexp"
 	"runtime"
 	"slices"
 	"strings"
@@ -24,6 +25,7 @@ import (
 	"golang.org/x/sync/errgroup"
 
 	"zincowl/core/language"
+	"zincowl/core/language/clause"
 	"zincowl/core/maths"
 	"zincowl/core/source"
 )
@@ -69,6 +71,10 @@ type Fact struct {
 	Head string `json:"head,omitempty"`
 	// Article, of a definition, is what the term takes: "a", "an", "the" or "".
 	Article string `json:"article,omitempty"`
+	// Under is what a fact rests on: its condition, reason, time or purpose.
+	Under string `json:"under,omitempty"`
+	// Confidence is how sure the reading is, from 0 to 1; 0 where a pattern read it.
+	Confidence float64 `json:"confidence,omitempty"`
 	// At is the byte offset of the number of a limit within the quote.
 	At int `json:"at,omitempty"`
 	// Written, of a formula, is the equation with the list of what its names mean, and
@@ -79,7 +85,7 @@ type Fact struct {
 
 // Version is the version of this reader. Facts that an earlier one read are read
 // again.
-const Version = 1
+const Version = 2
 
 // UnmarshalJSON reads a fact as it was written, its equation from what it was written
 // as.
@@ -100,9 +106,11 @@ func (f *Fact) UnmarshalJSON(data []byte) error {
 }
 
 // Read draws the facts of a document's passages, in their order.
-func Read(passages []source.Passage) []Fact { return read(context.Background(), passages) }
+func Read(passages []source.Passage) []Fact {
+	return read(context.Background(), passages, profileOf(passages))
+}
 
-func read(ctx context.Context, passages []source.Passage) []Fact {
+func read(ctx context.Context, passages []source.Passage, about profile) []Fact {
 	var out []Fact
 	for i, p := range passages {
 		if ctx.Err() != nil {
@@ -116,6 +124,11 @@ func read(ctx context.Context, passages []source.Passage) []Fact {
 			out = append(out, terms...)
 			if f, ok := compared(p); ok && len(terms) == 0 {
 				out = append(out, finish(f, p))
+			}
+			if len(terms) == 0 {
+				for _, f := range rows(p) {
+					out = append(out, finish(f, p))
+				}
 			}
 			continue
 		case source.Item:
@@ -138,21 +151,89 @@ func read(ctx context.Context, passages []source.Passage) []Fact {
 		sentences := language.Split(p.Text)
 		language.Tag(sentences)
 		for _, s := range sentences {
-			if strings.Contains(s.Text, "=") || strings.HasSuffix(s.Text, "?") {
+			if about.language != "en" {
+				if f, ok := foreign(s); ok {
+					out = append(out, finish(f, p))
+				}
 				continue
 			}
-			if f, ok := define(s); ok {
-				out = append(out, finish(f, p))
+			found, ok := general(s, about)
+			if !ok {
+				continue
 			}
-			for _, f := range limits(s) {
-				out = append(out, finish(f, p))
+			// What a pattern knows is said better by it.
+			if known := patterned(s); len(known) > 0 {
+				found = known
 			}
-			if f, ok := differs(s); ok {
+			for _, f := range found {
 				out = append(out, finish(f, p))
 			}
 		}
 	}
 	return out
+}
+
+// patterned draws what the patterns know of a sentence.
+func patterned(s language.Sentence) []Fact {
+	var out []Fact
+	if strings.Contains(s.Text, "=") || strings.HasSuffix(s.Text, "?") {
+		return nil
+	}
+	if f, ok := define(s); ok {
+		out = append(out, f)
+	}
+	out = append(out, limits(s)...)
+	if f, ok := differs(s); ok {
+		out = append(out, f)
+	}
+	return out
+}
+
+// tongue is the language that passages are written in.
+func tongue(passages []source.Passage) string {
+	var b strings.Builder
+	for _, p := range passages {
+		if b.Len() > 20_000 {
+			break
+		}
+		b.WriteString(p.Text)
+		b.WriteByte('\n')
+	}
+	return language.Detect(b.String())
+}
+
+// foreign takes a sentence of another language as a whole.
+func foreign(s language.Sentence) (Fact, bool) {
+	if n := len(s.Tokens); n < 7 || s.Tokens[n-1].Text == "?" || unsaid.MatchString(s.Text) {
+		return Fact{}, false
+	}
+	long := 0
+	for _, t := range s.Tokens {
+		if len(t.Text) > 4 || number.MatchString(t.Text) {
+			long++
+		}
+	}
+	if long < 5 {
+		return Fact{}, false
+	}
+	return Fact{Type: Statement, Quote: s.Text, Subject: s.Text, Predicate: "says", Object: s.Text, Confidence: 0.5}, true
+}
+
+// unsaid are words of Spanish, French, German, Portuguese and Italian by which nobody
+// stands by a sentence, or by which it speaks of the text.
+var unsaid = regexp.MustCompile(`(?i)(?:^|\PL)(?:quizás?|tal vez|más o menos|página|actividades|ejercicios?|capítulo|unidad|peut-être|chapitre|vielleicht|seite|kapitel|übung|talvez|capítulo|forse|pagina|capitolo|esercizi)(?:\PL|$)`)
+
+// general draws what a sentence states, whatever it is about, and says whether it is to
+// be asked about.
+func general(s language.Sentence, about profile) ([]Fact, bool) {
+	r := clause.Read(s)
+	if why(s, r, about) != "" {
+		return nil, false
+	}
+	if f, ok := note(s); ok {
+		return []Fact{f}, true
+	}
+	return states(s, r), true
 }
 
 // part is how many passages are read at a time, about.
@@ -169,6 +250,7 @@ func ReadParts(ctx context.Context, passages []source.Passage, told func(done, o
 		}
 	}
 	found := make([][]Fact, len(starts))
+	about := profileOf(passages)
 	var group errgroup.Group
 	group.SetLimit(runtime.GOMAXPROCS(0))
 	var telling sync.Mutex
@@ -182,7 +264,7 @@ func ReadParts(ctx context.Context, passages []source.Passage, told func(done, o
 			if ctx.Err() != nil {
 				return nil
 			}
-			found[k] = read(ctx, passages[from:to])
+			found[k] = read(ctx, passages[from:to], about)
 			telling.Lock()
 			defer telling.Unlock()
 			if done += to - from; told != nil {

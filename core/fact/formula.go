@@ -200,8 +200,8 @@ func takeUnits(side string, units map[string]maths.Unit) string {
 // plainName is a name in letters and words.
 var plainName = regexp.MustCompile(`^[\pL\pM\d_'’₀-₉ -]+$`)
 
-// clause is one entry of a "where" list.
-type clause struct {
+// legend is one entry of a "where" list.
+type legend struct {
 	name, meaning string
 	unit          maths.Unit
 	hasUnit       bool
@@ -210,11 +210,11 @@ type clause struct {
 
 // readClauses reads a "where" list. A piece that can't stand alone belongs to
 // the one before it ("the flow of water and wastewater").
-func readClauses(list string) []clause {
+func readClauses(list string) []legend {
 	if list == "" {
 		return nil
 	}
-	var out []clause
+	var out []legend
 	for _, piece := range clauseCut.Split(strings.TrimRight(list, ". "), -1) {
 		piece = strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(piece), "and "))
 		if piece == "" {
@@ -234,8 +234,8 @@ func readClauses(list string) []clause {
 	return out
 }
 
-func readClause(piece string) (clause, bool) {
-	c := clause{unit: maths.One}
+func readClause(piece string) (legend, bool) {
+	c := legend{unit: maths.One}
 	if before, text, ok := unitAtTheEnd(piece); ok {
 		if u, ok := maths.ParseUnit(text); ok {
 			c.unit, c.hasUnit, piece = u, true, before
@@ -316,7 +316,7 @@ func bareNumber(text string) bool {
 	return false
 }
 
-func allKnown(names []string, clauses []clause, units map[string]maths.Unit) bool {
+func allKnown(names []string, clauses []legend, units map[string]maths.Unit) bool {
 	for _, n := range names {
 		if _, ok := variable(n, clauses, units); !ok {
 			return false
@@ -327,7 +327,7 @@ func allKnown(names []string, clauses []clause, units map[string]maths.Unit) boo
 
 // variable finds what a name of the equation means: the clause of the same
 // name, or one whose name is its last words ("rate" for "wash rate").
-func variable(name string, clauses []clause, units map[string]maths.Unit) (maths.Variable, bool) {
+func variable(name string, clauses []legend, units map[string]maths.Unit) (maths.Variable, bool) {
 	phrase := name
 	if len([]rune(name)) > 1 {
 		phrase = lowerFirst(name)
@@ -335,14 +335,14 @@ func variable(name string, clauses []clause, units map[string]maths.Unit) (maths
 	if u, ok := units[name]; ok {
 		return maths.Variable{Name: name, Meaning: phrase, Unit: u}, true
 	}
-	words := func(c clause) bool { return len([]rune(c.name)) > 1 }
-	for _, match := range []func(c clause) bool{
-		func(c clause) bool { return c.name == name },
-		func(c clause) bool { return len(name) > 1 && strings.EqualFold(c.name, name) },
-		func(c clause) bool {
+	words := func(c legend) bool { return len([]rune(c.name)) > 1 }
+	for _, match := range []func(c legend) bool{
+		func(c legend) bool { return c.name == name },
+		func(c legend) bool { return len(name) > 1 && strings.EqualFold(c.name, name) },
+		func(c legend) bool {
 			return words(c) && strings.HasSuffix(strings.ToLower(name), " "+strings.ToLower(c.name))
 		},
-		func(c clause) bool {
+		func(c legend) bool {
 			return words(c) && strings.HasPrefix(strings.ToLower(name), strings.ToLower(c.name)+" ")
 		},
 	} {

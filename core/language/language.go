@@ -51,7 +51,7 @@ func (s Sentence) Span(i, j int) string {
 // without it.
 var abbreviations = map[string]bool{
 	"e.g": true, "i.e": true, "etc": false, "cf": true, "vs": true, "approx": true, "ca": true, "no": false,
-	"fig": true, "figs": true, "eq": true, "sec": true, "ch": true, "vol": true, "dr": true, "mr": true,
+	"v": true, "fig": true, "figs": true, "eq": true, "sec": true, "ch": true, "vol": true, "dr": true, "mr": true,
 	"mrs": true, "ms": true, "prof": true, "st": true, "max": true, "min": true, "temp": true, "incl": true,
 }
 

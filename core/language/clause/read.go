@@ -391,7 +391,7 @@ func (p *parser) clause(kind Kind, link string, of int) *part {
 		for p.i < len(p.w) && !p.is(")") {
 			p.i++
 		}
-		p.i++
+		p.i = min(p.i+1, len(p.w))
 	}
 	p.complements(c)
 	p.joined(c)
@@ -533,7 +533,7 @@ func (p *parser) subject() (run, bool) {
 			for p.i < len(p.w) && !p.is(")") {
 				p.i++
 			}
-			p.i++
+			p.i = min(p.i+1, len(p.w))
 		case w.tag == "PRP" && (strings.HasSuffix(w.lower, "self") || strings.HasSuffix(w.lower, "selves")): // "the tip itself"
 			p.i++
 		case w.lower == "so" && p.at(p.i+1).tag == "JJ" && described.b == p.i: // "an agreement so vague that"
@@ -993,7 +993,7 @@ func (p *parser) describing(noun *run) {
 			for p.i < len(p.w) && !p.is(")") {
 				p.i++
 			}
-			p.i++
+			p.i = min(p.i+1, len(p.w))
 		case p.relative(*noun):
 			return
 		case w.lower == "of" && p.at(p.i+1).tag == "VBG":
@@ -1128,7 +1128,7 @@ func (p *parser) step(c *part, copula bool) bool {
 		for p.i < len(p.w) && !p.is(")") {
 			p.i++
 		}
-		p.i++
+		p.i = min(p.i+1, len(p.w))
 		return true
 	}
 	if w.text == "," {

@@ -4,6 +4,7 @@ package plain
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -32,6 +33,7 @@ func Read(origin, text string) source.Document {
 		block, kind = nil, source.Paragraph
 	}
 	headed := false
+	typed := !wrapped(lines)
 	for i := 0; i < len(lines); i++ {
 		line := strings.TrimSpace(lines[i])
 		switch {
@@ -62,6 +64,9 @@ func Read(origin, text string) source.Document {
 		case len(block) > 0 && kind == source.Paragraph && (source.StatesFormula(line) || source.StatesFormula(block[0])) && !continues(lines[i]):
 			flush()
 			i-- // read the line again as the start of a block of its own
+		case typed && len(block) > 0 && !continues(lines[i]) && (kind == source.Paragraph || lines[i][0] != ' ' && lines[i][0] != '\t'):
+			flush()
+			i--
 		default:
 			if len(block) == 0 {
 				start = i + 1
@@ -71,6 +76,35 @@ func Read(origin, text string) source.Document {
 	}
 	flush()
 	return b.Document()
+}
+
+// wrapped says whether lines end because the next word would not have fitted, as an
+// editor or a mail breaks them, and not where somebody pressed Enter.
+func wrapped(lines []string) bool {
+	var lengths []int
+	for _, line := range lines {
+		if n := utf8.RuneCountInString(strings.TrimRight(line, " \t\r")); n > 0 {
+			lengths = append(lengths, n)
+		}
+	}
+	if len(lengths) == 0 {
+		return true
+	}
+	slices.Sort(lengths)
+	width := lengths[min(len(lengths)-1, len(lengths)*95/100)]
+	forced, free := 0, 0
+	for i := 0; i+1 < len(lines); i++ {
+		line, next := strings.TrimRight(lines[i], " \t\r"), strings.Fields(lines[i+1])
+		if strings.TrimSpace(line) == "" || len(next) == 0 || bullet.MatchString(lines[i+1]) || underline.MatchString(lines[i+1]) {
+			continue
+		}
+		if utf8.RuneCountInString(line)+1+utf8.RuneCountInString(next[0]) > width {
+			forced++
+		} else {
+			free++
+		}
+	}
+	return forced >= free
 }
 
 // continues says whether a line goes on with the sentence before it.

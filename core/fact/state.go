@@ -1,0 +1,218 @@
+package fact
+
+import (
+	"regexp"
+	"strings"
+
+	"zincowl/core/language"
+	"zincowl/core/language/clause"
+	"zincowl/core/source"
+)
+
+// The types of what a clause states.
+const (
+	Property  Type = "property"  // what something is like or does
+	Kind      Type = "kind"      // what something is one of
+	Parts     Type = "parts"     // what something consists of, or belongs to
+	Cause     Type = "cause"     // what comes of what
+	Condition Type = "condition" // what holds when, or unless, something else does
+	Purpose   Type = "purpose"   // what something is for
+	Rule      Type = "rule"      // what must, may or must not be
+	Order     Type = "order"     // what comes before or after what
+	Contrast  Type = "contrast"  // what differs from what
+	Event     Type = "event"     // what happened, when
+	Amount    Type = "amount"    // how much or many
+	Exception Type = "exception" // to what something does not apply
+	Note      Type = "note"      // a line of notes: a term and what is put behind a mark
+	Row       Type = "row"       // a row of a table
+	Statement Type = "statement" // a sentence that is taken as a whole, as its parts are not certain
+)
+
+var (
+	causing  = wordSet(`cause lead result produce trigger prevent reduce increase raise lower weaken strengthen allow enable stop slow speed drive kill damage destroy improve worsen provoke induce promote inhibit`)
+	partly   = wordSet(`consist comprise contain include belong possess divide split`)
+	obliges  = wordSet(`must mustn't may should shall cannot can't needn't ought`)
+	causes   = wordSet(`because since as for so`)
+	opposing = wordSet(`whereas while although though but yet`)
+	timely   = wordSet(`before after until till once when`)
+	dated    = regexp.MustCompile(`\b(?:1[0-9]{3}|20[0-9]{2})\b|\b(?:January|February|March|April|May|June|July|August|September|October|November|December)\b|\bcentury\b`)
+	number   = regexp.MustCompile(`(?i)\d|\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty|thirty|forty|fifty|sixty|hundred|thousand|million|half|third|quarter|tenth|twice)\b`)
+	excepts  = regexp.MustCompile(`(?i)\b(?:except|unless|apart from|other than|excluding|exception)\b`)
+	// marked is a line of notes: a term, a mark, and what belongs to it.
+	marked = regexp.MustCompile(`^\W*([^\s:=→—–;.][^:=→—–;.]{0,60}?)\s*(:|=|→|—|–|\s-\s)\s*(\S.*)$`)
+)
+
+// states draws what a sentence states from its clauses. Where none is certain, the
+// sentence is taken as a whole.
+func states(s language.Sentence, r clause.Reading) []Fact {
+	var out []Fact
+	for i, c := range r.Clauses {
+		if !c.Certain || !(c.Asserted || c.Imperative) || c.Kind == clause.Nominal || c.Kind == clause.Infinitive || c.Kind == clause.Gerund {
+			continue
+		}
+		if f, ok := ofClause(s, r, i); ok {
+			out = append(out, f)
+		}
+	}
+	if len(out) == 0 {
+		out = append(out, Fact{Type: Statement, Quote: s.Text, Subject: s.Text, Predicate: "says", Object: s.Text, Confidence: 0.5})
+	}
+	return out
+}
+
+// ofClause makes a fact of the i-th clause, with the clauses that hang on it.
+func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
+	c := r.Clauses[i]
+	f := Fact{Type: Property, Quote: s.Text, Subject: r.Of(c.Subject), Predicate: r.Of(c.At), Negated: c.Negated, Confidence: 0.9}
+	f.Object = rest(r, c)
+	if anaphoric(f.Subject) && !c.Imperative {
+		f.Confidence = 0.6
+	}
+	if f.Object == "" && len(c.Adverbs) == 0 && !c.Passive && len(r.Clauses) > 1 && c.Kind != clause.Main {
+		return f, false
+	}
+	switch strings.ToLower(c.Modal) {
+	case "may", "might", "could":
+		f.Hedged = strings.ToLower(c.Modal) != "may" || !c.Passive
+	}
+	for _, a := range c.Adverbs {
+		switch a {
+		case "usually", "often", "generally", "normally", "typically", "mostly", "sometimes", "probably", "ordinarily", "rarely", "seldom":
+			f.Hedged = true
+		}
+	}
+	modal := strings.ToLower(c.Modal)
+	switch {
+	case c.Imperative, obliges[strings.Fields(modal + " -")[0]] && modal != "can" && modal != "might", strings.HasSuffix(modal, " to"):
+		f.Type = Rule
+	case partly[c.Base]:
+		f.Type = Parts
+	case c.Base == "be" && !c.Complement.Empty() && nounLike(r.Of(c.Complement)):
+		f.Type = Kind
+	case causing[c.Base]:
+		f.Type = Cause
+	}
+	if number.MatchString(f.Object) && (f.Type == Property || f.Type == Kind) {
+		f.Type = Amount
+	}
+	if c.Past && dated.MatchString(r.Of(c.Whole)) && (f.Type == Property || f.Type == Amount) {
+		f.Type = Event
+	}
+	for k, o := range r.Clauses {
+		if o.Of != i || k == i {
+			continue
+		}
+		link := strings.ToLower(o.Link)
+		switch {
+		case o.Kind == clause.Infinitive && f.Type == Property && (c.Passive || c.Base == "be"):
+			f.Type, f.Under = Purpose, r.Of(o.Whole)
+		case o.Kind != clause.Adverbial:
+			continue
+		case link == "so that" || link == "in order that":
+			f.Type, f.Under = Purpose, r.Of(o.Whole)
+		case causes[link]:
+			f.Type, f.Under = Cause, r.Of(o.Whole)
+		case opposing[link]:
+			f.Type, f.Under = Contrast, r.Of(o.Whole)
+		case timely[link]:
+			if f.Type == Property {
+				f.Type = Order
+			}
+			f.Under = r.Of(o.Whole)
+		default:
+			if f.Type != Rule {
+				f.Type = Condition
+			}
+			f.Under = r.Of(o.Whole)
+		}
+	}
+	if excepts.MatchString(r.Of(c.Whole)) && f.Type != Rule {
+		f.Type = Exception
+	}
+	return f, true
+}
+
+// rest is what stands behind the verb of a clause, up to what hangs on it.
+func rest(r clause.Reading, c clause.Clause) string {
+	from, to := -1, -1
+	take := func(s clause.Span) {
+		if s.Empty() || s.From < c.At.To {
+			return
+		}
+		if from < 0 || s.From < from {
+			from = s.From
+		}
+		to = max(to, s.To)
+	}
+	take(c.Object)
+	take(c.Complement)
+	for _, p := range c.Preps {
+		take(p.Object)
+	}
+	if from < 0 {
+		return ""
+	}
+	if between := strings.TrimSpace(r.Text[c.At.To:from]); between != "" && len(between) < 40 && !strings.ContainsAny(between, ".;:") {
+		from = c.At.To
+	}
+	return strings.TrimSpace(r.Text[from:to])
+}
+
+func nounLike(phrase string) bool {
+	first, _, _ := strings.Cut(strings.ToLower(phrase), " ")
+	return first == "a" || first == "an" || first == "the" || first == "one"
+}
+
+// anaphoric says that a subject points to what was said before.
+func anaphoric(subject string) bool {
+	first, rest, _ := strings.Cut(strings.ToLower(subject), " ")
+	switch first {
+	case "it", "they", "he", "she", "those", "both":
+		return rest == ""
+	case "this", "these", "that", "such":
+		return true
+	}
+	return false
+}
+
+// note reads a line of notes: a term, a mark, and what belongs to it.
+func note(s language.Sentence) (Fact, bool) {
+	m := marked.FindStringSubmatch(s.Text)
+	if m == nil {
+		return Fact{}, false
+	}
+	term, says := strings.TrimSpace(m[1]), strings.TrimSpace(m[3])
+	words := strings.Fields(term)
+	if len(words) == 0 || len(words) > 8 || len(strings.Fields(says)) < 1 {
+		return Fact{}, false
+	}
+	f := Fact{Type: Note, Quote: s.Text, Subject: term, Predicate: strings.TrimSpace(m[2]), Object: says, Confidence: 0.8}
+	if strings.Contains(s.Text, "→") {
+		f.Type = Cause
+	}
+	return f, true
+}
+
+// rows are the rows of a table, each with the heads of its columns.
+func rows(p source.Passage) []Fact {
+	var out []Fact
+	if len(p.Rows) < 2 || len(p.Rows[0]) < 2 {
+		return nil
+	}
+	head := p.Rows[0]
+	for _, row := range p.Rows[1:] {
+		if len(row) == 0 || strings.TrimSpace(row[0]) == "" {
+			continue
+		}
+		var says []string
+		for i := 1; i < len(row) && i < len(head); i++ {
+			if cell := strings.TrimSpace(row[i]); cell != "" {
+				says = append(says, strings.TrimSpace(head[i])+": "+cell)
+			}
+		}
+		if len(says) > 0 {
+			out = append(out, Fact{Type: Row, Quote: strings.Join(row, " | "), Subject: strings.TrimSpace(row[0]), Predicate: "has", Object: strings.Join(says, "; "), Confidence: 0.9})
+		}
+	}
+	return out
+}
