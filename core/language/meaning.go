@@ -1,0 +1,277 @@
+package language
+
+import (
+	"bufio"
+	"bytes"
+	"compress/gzip"
+	_ "embed"
+	"math"
+	"strconv"
+	"strings"
+	"sync"
+)
+
+//go:embed lexicon/relations.txt.gz
+var relationsData []byte
+
+//go:embed lexicon/vectors1.gz
+var vectorsData1 []byte
+
+//go:embed lexicon/vectors2.gz
+var vectorsData2 []byte
+
+// meanings is how words are related, by WordNet.
+type meanings struct {
+	senses  map[string][]int32 // of a word, in all its parts of speech
+	above   map[int32][]int32
+	derived map[string][]string
+	against map[string][]string
+}
+
+var related = sync.OnceValue(func() *meanings {
+	m := &meanings{senses: map[string][]int32{}, above: map[int32][]int32{}, derived: map[string][]string{}, against: map[string][]string{}}
+	number := func(s string) int32 {
+		n, _ := strconv.ParseInt(s, 36, 32) // written by tools/lexicon
+		return int32(n)
+	}
+	numbers := func(s string) []int32 {
+		var out []int32
+		for part := range strings.SplitSeq(s, ",") {
+			out = append(out, number(part))
+		}
+		return out
+	}
+	scan := bufio.NewScanner(unzipped(relationsData))
+	for scan.Scan() {
+		f := strings.Split(scan.Text(), " ")
+		switch f[0] {
+		case "s":
+			m.senses[f[1]] = append(m.senses[f[1]], numbers(f[3])...)
+		case "h":
+			m.above[number(f[1])] = numbers(f[2])
+		case "a":
+			m.against[f[1]] = append(m.against[f[1]], f[2])
+			m.against[f[2]] = append(m.against[f[2]], f[1])
+		case "d":
+			m.derived[f[1]] = append(m.derived[f[1]], f[2])
+			m.derived[f[2]] = append(m.derived[f[2]], f[1])
+		}
+	}
+	return m
+})
+
+func unzipped(data []byte) *gzip.Reader {
+	z, err := gzip.NewReader(bytes.NewReader(data))
+	if err != nil {
+		panic(err) // the data is part of the program
+	}
+	return z
+}
+
+// dimensions of a word's direction.
+const dimensions = 100
+
+type directions struct {
+	at     map[string]int // rank by how common a word is
+	data   []int8
+	length []float32
+}
+
+var vectors = sync.OnceValue(func() *directions {
+	d := &directions{at: map[string]int{}}
+	for _, part := range [][]byte{vectorsData1, vectorsData2} {
+		in := bufio.NewReader(unzipped(part))
+		line, err := in.ReadString('\n')
+		if err != nil {
+			panic(err)
+		}
+		for _, w := range strings.Fields(line) {
+			var v [dimensions]byte
+			sum := 0.0
+			for i := range v {
+				if v[i], err = in.ReadByte(); err != nil {
+					panic(err)
+				}
+				x := float64(int8(v[i]))
+				sum += x * x
+			}
+			d.at[w] = len(d.length)
+			for _, b := range v {
+				d.data = append(d.data, int8(b))
+			}
+			d.length = append(d.length, float32(math.Sqrt(sum)))
+		}
+	}
+	return d
+})
+
+// Rank says how common a word is: 0 for the commonest; more than all others where it
+// is not among the commonest 60,000.
+func Rank(word string) int {
+	if r, ok := vectors().at[word]; ok {
+		return r
+	}
+	return len(vectors().length)
+}
+
+// cosine is how alike two directions are, by their rank, from -1 to 1.
+func cosine(i, j int) float64 {
+	d := vectors()
+	if i < 0 || j < 0 {
+		return 0
+	}
+	sum := int32(0)
+	x, y := d.data[i*dimensions:(i+1)*dimensions], d.data[j*dimensions:(j+1)*dimensions]
+	for k, v := range x {
+		sum += int32(v) * int32(y[k])
+	}
+	return float64(sum) / float64(d.length[i]*d.length[j])
+}
+
+// Lemma is the base form of a word, given its tag.
+func Lemma(lower, tag string) string {
+	switch {
+	case strings.HasPrefix(tag, "VB"):
+		for _, f := range VerbForms(lower) {
+			if f.Tag == tag || f.Tag == "VB" && tag == "VBP" {
+				return f.Base
+			}
+		}
+		if f := VerbForms(lower); len(f) > 0 {
+			return f[0].Base
+		}
+	case strings.HasPrefix(tag, "NN"):
+		return Singular(lower)
+	case tag == "JJR" || tag == "JJS" || tag == "RBR" || tag == "RBS":
+		for _, end := range []struct{ end, with string }{{"ier", "y"}, {"iest", "y"}, {"er", "e"}, {"est", "e"}, {"er", ""}, {"est", ""}} {
+			if stem, ok := strings.CutSuffix(lower, end.end); ok && len(stem) > 1 && Can(stem+end.with, 'a') {
+				return stem + end.with
+			}
+		}
+		if n := len(lower); n > 5 && lower[n-3] == lower[n-4] && strings.HasSuffix(lower, "er") && Can(lower[:n-3], 'a') {
+			return lower[:n-3]
+		}
+	}
+	return lower
+}
+
+// Sense is what is known of the meaning of a word in base form.
+type Sense struct {
+	Word    string
+	stem    string
+	senses  []int32
+	above   [2][][]int32 // one and two steps above each sense
+	derived []string
+	at      int // its direction; -1 where it has none
+}
+
+// SenseOf looks a word in base form up.
+func SenseOf(word string) Sense {
+	m := related()
+	s := Sense{Word: word, senses: m.senses[word], derived: m.derived[word], at: -1}
+	if len(word) > 3 {
+		s.stem = Stem(word)
+	}
+	if at, ok := vectors().at[word]; ok {
+		s.at = at
+	}
+	for _, x := range s.senses {
+		ups := m.above[x]
+		var more []int32
+		for _, up := range ups {
+			more = append(more, m.above[up]...)
+		}
+		s.above[0], s.above[1] = append(s.above[0], ups), append(s.above[1], more)
+	}
+	return s
+}
+
+// Alike says how nearly two words in base form mean the same, from 0 to 1: 1 for the
+// same word, nearly so for synonyms and for words derived from one another, less for one
+// that is above the other, and for words that stand in the same company as often as such
+// do (vectors). Opposites stand in the same company too; see Opposite.
+func Alike(a, b string) float64 {
+	if a == b {
+		return 1
+	}
+	return SenseOf(a).Alike(SenseOf(b))
+}
+
+// Alike compares two words; see the function of that name.
+func (a Sense) Alike(b Sense) float64 {
+	if a.Word == b.Word {
+		return 1
+	}
+	if a.stem != "" && a.stem == b.stem {
+		return 0.95
+	}
+	for _, d := range a.derived {
+		if d == b.Word {
+			return 0.9
+		}
+	}
+	best := 0.0
+	for i, x := range a.senses {
+		for j, y := range b.senses {
+			if x == y {
+				best = max(best, 0.9-0.04*float64(i+j))
+			}
+		}
+	}
+	if best > 0 {
+		return best
+	}
+	under := func(low, high Sense, step int, least float64) {
+		for i, ups := range low.above[step] {
+			for _, up := range ups {
+				for j, y := range high.senses {
+					if up == y {
+						best = max(best, least-0.05*float64(i+j))
+					}
+				}
+			}
+		}
+	}
+	under(a, b, 0, 0.7)
+	under(a, b, 1, 0.6)
+	under(b, a, 0, 0.7)
+	if c := cosine(a.at, b.at); c > 0.5 {
+		best = max(best, min(0.75, 0.2+0.9*(c-0.4)))
+	}
+	return best
+}
+
+var negating = []string{"un", "in", "im", "ir", "il", "non", "dis", "non-"}
+
+// Opposite says whether two words in base form are opposites.
+func Opposite(a, b string) bool {
+	m := related()
+	if direct(m, a, b) {
+		return true
+	}
+	for _, d := range m.derived[a] {
+		if direct(m, d, b) {
+			return true
+		}
+	}
+	for _, d := range m.derived[b] {
+		if direct(m, a, d) {
+			return true
+		}
+	}
+	for _, p := range negating {
+		if p+a == b || p+b == a {
+			return true
+		}
+	}
+	return false
+}
+
+func direct(m *meanings, a, b string) bool {
+	for _, o := range m.against[a] {
+		if o == b {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,323 @@
+// Command groundfit fits the weights of package ground to statements about texts that
+// people judged. Each folder holds texts with a NAME.facts.json beside them: "facts" are
+// supported by the text, "false" are contradicted, "unknown" are neither.
+//
+//	go run ./tools/groundfit FOLDER... > core/ground/model.json
+//
+// It prints to standard error how often the verdict is right for texts that were left
+// out while fitting, one after the other.
+package main
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"fmt"
+	"log"
+	"math"
+	"os"
+	"path/filepath"
+	"regexp"
+	"sort"
+	"strings"
+
+	"zincowl/core/ground"
+	"zincowl/core/language"
+	"zincowl/core/source"
+	"zincowl/core/source/reader"
+)
+
+type sample struct {
+	text  string
+	kind  string
+	says  string
+	class int
+	x     []float64
+}
+
+func main() {
+	var all []sample
+	for _, folder := range os.Args[1:] {
+		files, err := filepath.Glob(filepath.Join(folder, "*.facts.json"))
+		if err != nil || len(files) == 0 {
+			log.Fatalf("%s has no texts: %v", folder, err)
+		}
+		for _, f := range files {
+			s, err := samples(f)
+			if err != nil {
+				log.Fatal(err)
+			}
+			all = append(all, s...)
+		}
+	}
+	texts := map[string]bool{}
+	for _, s := range all {
+		texts[s.text] = true
+	}
+	var table [3][3]int
+	kinds := map[string][3]int{}
+	var madeTable [3][3]int
+	var curve [11][2]int
+	for out := range texts {
+		var rest []sample
+		for _, s := range all {
+			if s.text != out {
+				rest = append(rest, s)
+			}
+		}
+		w := fit(rest)
+		var mine [3][3]int
+		for _, s := range all {
+			if s.text == out && s.kind == "made" {
+				k := likeliest(s.x, w)
+				madeTable[s.class][k]++
+				continue
+			}
+			if s.text == out {
+				k := likeliest(s.x, w)
+				p := w.Probabilities(s.x)
+				for i := range curve {
+					kk := k
+					if kk != 2 && p[kk] < 0.4+0.05*float64(i) {
+						kk = 2
+					}
+					if kk == s.class {
+						curve[i][0]++
+					} else if kk != 2 && s.class != 2 {
+						curve[i][1]++
+					}
+				}
+				table[s.class][k]++
+				if s.class == 1 {
+					c := kinds[s.kind]
+					c[k]++
+					kinds[s.kind] = c
+				}
+				mine[s.class][k]++
+				if os.Getenv("SHOW") != "" && k != s.class {
+					fmt.Fprintln(os.Stderr, out, s.class, "->", k, s.says)
+				}
+			}
+		}
+		fmt.Fprintf(os.Stderr, "%-24s %d of %d\n", out, mine[0][0]+mine[1][1]+mine[2][2], sum(mine))
+	}
+	fmt.Fprintln(os.Stderr, table, kinds)
+	fmt.Fprintln(os.Stderr, "made of the text's own sentences:", madeTable)
+	for i, c := range curve {
+		fmt.Fprintf(os.Stderr, "at least %.2f sure: %d right, %d turned round\n", 0.4+0.05*float64(i), c[0], c[1])
+	}
+	n := sum(table)
+	fmt.Fprintf(os.Stderr, "left out: %.1f%% of %d right, %d turned round (%.1f%%)\n", 100*float64(table[0][0]+table[1][1]+table[2][2])/float64(n), n, table[0][1]+table[1][0], 100*float64(table[0][1]+table[1][0])/float64(n))
+	if err := json.NewEncoder(os.Stdout).Encode(fit(all)); err != nil {
+		log.Fatal(err)
+	}
+}
+
+func sum(t [3][3]int) (n int) {
+	for _, r := range t {
+		for _, c := range r {
+			n += c
+		}
+	}
+	return n
+}
+
+func samples(file string) ([]sample, error) {
+	data, err := os.ReadFile(file)
+	if err != nil {
+		return nil, err
+	}
+	type statement struct{ Statement, Kind, How string }
+	var in struct{ Facts, False, Unknown []statement }
+	if err := json.Unmarshal(data, &in); err != nil {
+		return nil, fmt.Errorf("reading %s: %w", file, err)
+	}
+	base := strings.TrimSuffix(file, ".facts.json")
+	beside, err := filepath.Glob(base + ".*")
+	if err != nil {
+		return nil, err
+	}
+	for _, name := range beside {
+		if name == file {
+			continue
+		}
+		text, err := os.ReadFile(name)
+		if err != nil {
+			return nil, err
+		}
+		doc, err := reader.Read(context.Background(), filepath.Base(name), text, source.Tools{})
+		if err != nil {
+			return nil, err
+		}
+		index := ground.New([]ground.Source{{ID: "text", Doc: doc}})
+		var out []sample
+		for class, list := range [][]statement{in.Facts, in.False, in.Unknown} {
+			for _, s := range list {
+				out = append(out, sample{filepath.Base(base), cmp.Or(s.Kind, s.How), s.Statement, class, index.Measure(s.Statement)})
+			}
+		}
+		return append(out, made(filepath.Base(base), doc, index)...), nil
+	}
+	return nil, fmt.Errorf("%s has no text beside it", file)
+}
+
+var (
+	figure = regexp.MustCompile(`\b\d+(?:\.\d+)?\b`)
+	verb   = regexp.MustCompile(`\b(?:is|are|was|were|must|may|can|should|will|has been|have been)\b`)
+)
+
+// made are statements that need no judge: sentences of the text as they stand, with
+// another number, and denied. People write paraphrases, and these keep the trees from
+// taking the same words for a sign of contradiction.
+func made(text string, doc source.Document, index *ground.Index) []sample {
+	var out []sample
+	add := func(class int, says string) {
+		out = append(out, sample{text: text, kind: "made", says: says, class: class, x: index.Measure(says)})
+	}
+	for i, p := range doc.Passages {
+		if p.Kind != source.Paragraph && p.Kind != source.Item {
+			continue
+		}
+		for k, s := range language.Split(p.Text) {
+			if len(s.Tokens) < 7 || len(s.Tokens) > 40 || (i+k)%3 != 0 || strings.HasSuffix(s.Text, "?") {
+				continue
+			}
+			add(0, s.Text)
+			if at := figure.FindStringIndex(s.Text); at != nil {
+				add(1, s.Text[:at[0]]+s.Text[at[0]:at[1]]+"7"+s.Text[at[1]:])
+			}
+			if at := verb.FindStringIndex(s.Text); at != nil && !strings.Contains(s.Text, " not ") && !strings.Contains(s.Text, " no ") && strings.Count(s.Text, ",") < 2 {
+				add(1, s.Text[:at[1]]+" not"+s.Text[at[1]:])
+			}
+			if strings.Contains(s.Text, " not ") && strings.Count(s.Text, " not ") == 1 && !strings.Contains(s.Text, "not only") && strings.Count(s.Text, ",") < 1 {
+				add(1, strings.Replace(s.Text, " not ", " ", 1))
+			}
+		}
+	}
+	return out
+}
+
+const (
+	rounds = 70
+	depth  = 3
+	rate   = 0.08
+	fewest = 12  // samples in a leaf
+	ridge  = 2.0 // added to each leaf's weight
+)
+
+// fit boosts trees (Friedman, “Greedy function approximation: a gradient boosting
+// machine”, 2001): in each round a small tree for each class is fitted to what the
+// probabilities still lack.
+func fit(samples []sample) ground.Model {
+	n := len(samples)
+	var m ground.Model
+	scores := make([][3]float64, n)
+	all := make([]int, n)
+	for i := range all {
+		all[i] = i
+	}
+	sorted := make([][]int, len(samples[0].x))
+	for f := range sorted {
+		sorted[f] = append([]int(nil), all...)
+		sort.SliceStable(sorted[f], func(a, b int) bool { return samples[sorted[f][a]].x[f] < samples[sorted[f][b]].x[f] })
+	}
+	for range rounds {
+		p := make([][3]float64, n)
+		for i := range n {
+			p[i] = ground.Softmax(scores[i])
+		}
+		var trees [3]ground.Tree
+		for k := range 3 {
+			g, h := make([]float64, n), make([]float64, n)
+			for i, s := range samples {
+				y := 0.0
+				if s.class == k {
+					y = 1
+				}
+				g[i] = y - p[i][k]
+				h[i] = p[i][k] * (1 - p[i][k])
+			}
+			in := make([]bool, n)
+			for i := range in {
+				in[i] = true
+			}
+			grow(samples, sorted, g, h, in, depth, &trees[k])
+			for i, s := range samples {
+				scores[i][k] += trees[k].Value(s.x)
+			}
+		}
+		m = append(m, trees)
+	}
+	return m
+}
+
+// grow adds a node, and those below it, to a tree.
+func grow(samples []sample, sorted [][]int, g, h []float64, in []bool, left int, t *ground.Tree) int {
+	at := len(*t)
+	*t = append(*t, ground.Node{Feature: -1})
+	sumG, sumH, count := 0.0, 0.0, 0
+	for i, ok := range in {
+		if ok {
+			sumG += g[i]
+			sumH += h[i]
+			count++
+		}
+	}
+	leaf := rate * sumG / (sumH + ridge)
+	if left == 0 || count < 2*fewest {
+		(*t)[at].Value = leaf
+		return at
+	}
+	best, feature, threshold := 1e-6, -1, 0.0
+	whole := sumG * sumG / (sumH + ridge)
+	for f := range sorted {
+		lg, lh, ln := 0.0, 0.0, 0
+		last := math.Inf(-1)
+		for _, i := range sorted[f] {
+			if !in[i] {
+				continue
+			}
+			x := samples[i].x[f]
+			if x > last && ln >= fewest && count-ln >= fewest {
+				gain := lg*lg/(lh+ridge) + (sumG-lg)*(sumG-lg)/(sumH-lh+ridge) - whole
+				if gain > best {
+					best, feature, threshold = gain, f, (x+last)/2
+				}
+			}
+			lg += g[i]
+			lh += h[i]
+			ln++
+			last = x
+		}
+	}
+	if feature < 0 {
+		(*t)[at].Value = leaf
+		return at
+	}
+	low, high := make([]bool, len(in)), make([]bool, len(in))
+	for i, ok := range in {
+		if ok {
+			if samples[i].x[feature] < threshold {
+				low[i] = true
+			} else {
+				high[i] = true
+			}
+		}
+	}
+	(*t)[at].Feature, (*t)[at].Threshold = feature, float64(int(threshold*10000+0.5))/10000
+	l := grow(samples, sorted, g, h, low, left-1, t)
+	r := grow(samples, sorted, g, h, high, left-1, t)
+	(*t)[at].Low, (*t)[at].High = l, r
+	return at
+}
+
+func likeliest(x []float64, m ground.Model) int {
+	p := m.Probabilities(x)
+	best := 0
+	for k := range p {
+		if p[k] > p[best] {
+			best = k
+		}
+	}
+	return best
+}
