@@ -637,7 +637,7 @@ func thanSides(r reading) [][]string {
 	}
 	out := [][]string{nil, nil}
 	for _, c := range r.clauses.Clauses {
-		if c.Whole.From <= r.tokens[at].Start && c.Whole.To >= r.tokens[at].Start && !c.Subject.Empty() {
+		if c.Whole.From <= r.tokens[at].Start && c.Whole.To >= r.tokens[at].Start && !c.Subject.Empty() && c.Subject.To <= r.tokens[at].Start {
 			out[0] = termsWithin(r, c.Subject.From, c.Subject.To)
 		}
 	}

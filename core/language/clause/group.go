@@ -249,6 +249,9 @@ func (p *parser) group(i int, afterVerb bool) (end, head int, ok bool) {
 			final = true
 		}
 		if a, _ := p.adverbs(next); a == next+1 && final && p.at(next).lower != "not" { // "and also salt"
+			if p.at(a).tag == "PRP" { // "and so it sinks"
+				return end, head, true
+			}
 			next = a
 		}
 		e, _, ok := p.withOf(next)
