@@ -83,6 +83,15 @@ func (c *comparison) verdict() (Verdict, float64) {
 		return NotFound, 1
 	}
 	v, sure := decide(c.Features())
+	// Clause for clause the same words in the same places need no trees.
+	if m := c.values; m["straight"] > 0.95 && m["exact"] > 0.95 && m["other number"]+m["no number"]+m["wider"]+m["only mine"]+m["than swapped"]+m["opposed"]+m["other order"]+m["reasons"] == 0 {
+		switch {
+		case m["polarity same"] > 0.95 && m["polarity other"] < 0.5:
+			return Supported, max(sure, 0.9)
+		case m["polarity other"] > 0.95 && m["polarity same"] < 0.5:
+			return Contradicted, max(sure, 0.9)
+		}
+	}
 	if c.values["than swapped"] > 0 && c.values["than same"] == 0 && c.values["own"] > 0.8 {
 		return Contradicted, max(sure, sureEnough)
 	}
