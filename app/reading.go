@@ -9,6 +9,7 @@ import (
 	"github.com/google/uuid"
 
 	"zincowl/core/fact"
+	"zincowl/core/ground"
 	"zincowl/core/proof"
 	"zincowl/core/source"
 	"zincowl/store"
@@ -41,6 +42,9 @@ type Found struct {
 	LaTeX string    `json:"latex,omitempty"`
 	Units string    `json:"units,omitempty" doc:"what is wrong with the units of a formula"`
 	Steps []string  `json:"steps,omitempty" doc:"of a procedure"`
+
+	Quote  string `json:"quote,omitempty" doc:"the sentence it was read from, where that is not what it says"`
+	Unsure bool   `json:"unsure,omitempty" doc:"the reading is not certain"`
 }
 
 // Reading is a source with its passages, or a part of them.
@@ -111,6 +115,10 @@ func foundIn(f fact.Fact) Found {
 		if err := f.Equation.CheckUnits(); err != nil {
 			item.Units = err.Error()
 		}
+	default:
+		if f.Confidence > 0 { // read from what its sentence states
+			item.Says, item.Quote, item.Unsure = inALine(f), f.Quote, f.Confidence < 0.75
+		}
 	}
 	return item
 }
@@ -128,6 +136,58 @@ type Hit struct {
 type Excerpt struct {
 	Text   string `json:"text"`
 	Sought bool   `json:"sought,omitempty"`
+}
+
+// inALine is a fact in a line.
+func inALine(f fact.Fact) string {
+	if f.Type == fact.Statement {
+		return f.Quote
+	}
+	return strings.Join(strings.Fields(f.Subject+" "+f.Predicate+" "+f.Object+" "+f.Under), " ")
+}
+
+// Said is what the sources of a course say of a statement.
+type Said struct {
+	Verdict ground.Verdict   `json:"verdict" enum:"supported,contradicted,not-found"`
+	Why     string           `json:"why"`
+	Sure    float64          `json:"sure" doc:"from 0 to 1"`
+	Nearest []proof.Evidence `json:"nearest" nullable:"false" doc:"the passage that decides, or the nearest one"`
+}
+
+// nearest is how many passages a statement is held against.
+const nearest = 24
+
+// LookUp says what the sources of a course say of a statement.
+func (a *App) LookUp(ctx context.Context, account, course uuid.UUID, statement string) (Said, error) {
+	out := Said{Verdict: ground.NotFound, Why: "The sources have nothing on this.", Sure: 1, Nearest: []proof.Evidence{}}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		sought := ground.Sought(statement)
+		if len(sought) == 0 {
+			return invalid("That says nothing that could be looked up; write a whole sentence.")
+		}
+		found, err := store.Near(ctx, a.pool, s, sought, nearest)
+		if err != nil || len(found) == 0 {
+			return err
+		}
+		titles := map[string]string{}
+		var runs []ground.Source
+		for i, p := range found {
+			id := p.SourceID.String()
+			titles[id] = p.Title
+			if i == 0 || found[i-1].SourceID != p.SourceID || found[i-1].Ordinal+1 != p.Ordinal {
+				runs = append(runs, ground.Source{ID: id, Title: p.Title})
+			}
+			last := &runs[len(runs)-1]
+			last.Doc.Passages = append(last.Doc.Passages, passages([]store.Passage{p.Passage})[0])
+		}
+		j := ground.New(runs).Judge(statement)
+		out.Verdict, out.Why, out.Sure = j.Verdict, j.Why, j.Sure
+		if j.Quote != "" {
+			out.Nearest = append(out.Nearest, proof.Evidence{Source: j.Source, Passage: j.Passage, Title: titles[j.Source], Quote: j.Quote, Locator: j.Locator})
+		}
+		return nil
+	})
+	return out, err
 }
 
 // Search finds words in all sources of a course, the best passages first.

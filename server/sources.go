@@ -112,6 +112,12 @@ func (s *Server) sourceOperations() {
 	}) ([]app.Hit, error) {
 		return s.app.Search(ctx, account(ctx), in.Course, in.Words)
 	})
+	operation(s, http.MethodGet, "/api/courses/{course}/says", "says", "Say what all sources say of a statement", func(ctx context.Context, in *struct {
+		InCourse
+		Statement string `query:"statement" required:"true" minLength:"5" maxLength:"500"`
+	}) (app.Said, error) {
+		return s.app.LookUp(ctx, account(ctx), in.Course, in.Statement)
+	}, dear)
 	huma.Register(s.api, huma.Operation{OperationID: "picture", Method: http.MethodGet, Path: "/api/courses/{course}/sources/{source}/pictures/{file}", Summary: "See a picture of a source"},
 		func(ctx context.Context, in *struct {
 			OfSource

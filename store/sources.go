@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"encoding/json"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -244,6 +245,33 @@ const (
 	ranked = 1000
 	shown  = 40
 )
+
+// NearPassage is a passage with where it stands.
+type NearPassage struct {
+	SourceID uuid.UUID `db:"source_id"`
+	Title    string    `db:"title"` // of the source
+	Ordinal  int       `db:"ordinal"`
+	Passage
+}
+
+// Near finds the passages of a course in which most of some words stand, the best first,
+// each with the passages before and behind it, in the order of the sources. Past papers
+// are left out.
+func Near(ctx context.Context, db DB, s Scope, words []string, best int) ([]NearPassage, error) {
+	return all[NearPassage](ctx, db, `with sought as (
+			select language, websearch_to_tsquery(case language
+				when 'en' then 'english'::regconfig when 'es' then 'spanish'::regconfig when 'fr' then 'french'::regconfig when 'de' then 'german'::regconfig
+				when 'pt' then 'portuguese'::regconfig when 'it' then 'italian'::regconfig else 'simple'::regconfig end, $2) as q
+			from (select distinct language from sources where course_id = $1 and kind <> 'paper') l
+		), found as (
+			select p.source_id, p.ordinal, ts_rank(p.words, sought.q) as rank from sought cross join lateral (
+				select source_id, ordinal, words from passages where course_id = $1 and words @@ sought.q and language = sought.language limit $3) p
+			order by rank desc, p.source_id, p.ordinal limit $4
+		)
+		select distinct on (p.source_id, p.ordinal) p.source_id, s.title, p.ordinal, `+passageFields+`, '{}'::text[] as verdicts from found n join passages p on p.source_id = n.source_id and p.ordinal between n.ordinal - 1 and n.ordinal + 1
+		join sources s on s.id = p.source_id and s.course_id = $1 and s.kind <> 'paper' left join facts f on f.source_id = p.source_id and f.passage_id = p.id
+		order by p.source_id, p.ordinal`, s.course, strings.Join(words, " or "), ranked, best)
+}
 
 // Search finds passages of a course by words, in the word forms of the sources'
 // languages, the best first. "Quotes", or and -not are understood.

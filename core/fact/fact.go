@@ -142,8 +142,11 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 			out = append(out, f)
 			continue
 		}
+		equations := false
 		if strings.Contains(p.Text, "=") {
-			out = append(out, formulas(p, passages[i+1:])...)
+			found := formulas(p, passages[i+1:])
+			out = append(out, found...)
+			equations = len(found) > 0
 		}
 		if f, ok := told(p); ok {
 			out = append(out, finish(f, p))
@@ -151,6 +154,9 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 		sentences := language.Split(p.Text)
 		language.Tag(sentences)
 		for _, s := range sentences {
+			if equations && strings.Contains(s.Text, "=") {
+				continue
+			}
 			if about.language != "en" {
 				if f, ok := foreign(s); ok {
 					out = append(out, finish(f, p))

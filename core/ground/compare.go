@@ -109,7 +109,7 @@ func (c *comparison) around(s int, alike []map[string]float64, total float64) {
 	c.best = s
 	c.window = nil
 	for k := max(0, s-2); k <= min(len(x.sentences)-1, s+2); k++ {
-		if x.sentences[k].source == x.sentences[s].source {
+		if x.sentences[k].run == x.sentences[s].run {
 			c.window = append(c.window, k)
 		}
 	}

@@ -13,8 +13,11 @@
 package ground
 
 import (
+	"cmp"
 	"regexp"
+	"slices"
 
+	"zincowl/core/language"
 	"zincowl/core/source"
 )
 
@@ -28,7 +31,7 @@ const (
 	NotFound     Verdict = "not-found"
 )
 
-// Source is a document with its id.
+// Source is a document, or a run of its passages, with its id.
 type Source struct {
 	ID    string
 	Title string
@@ -100,6 +103,32 @@ func (c *comparison) verdict() (Verdict, float64) {
 	}
 	return v, sure
 }
+
+// Sought are the words by which passages are found that may speak of a statement: the
+// ones that tell most, each with its synonyms.
+func Sought(statement string) []string {
+	terms := read(statement, false).terms
+	slices.SortStableFunc(terms, func(a, b term) int { return cmp.Compare(b.weight, a.weight) })
+	var out []string
+	for i, t := range terms {
+		if i == mostSought {
+			break
+		}
+		if !slices.Contains(out, t.lemma) {
+			out = append(out, t.lemma)
+		}
+		for k, s := range language.Synonyms(t.lemma) {
+			if k == 4 {
+				break
+			}
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// mostSought bounds the words that passages are found by.
+const mostSought = 7
 
 // Measure is how a statement compares with the sources, for fitting the weights.
 func (x *Index) Measure(statement string) []float64 { return x.compare(statement).Features() }

@@ -32,7 +32,7 @@ type sentence struct {
 	source, passage string
 	text            string
 	locator         source.Locator
-	part            int // counts up with each passage
+	run             int // counts up with each source as it is given
 	heads           []term
 	reading
 }
@@ -84,17 +84,15 @@ func (x *Index) likeTo(lemma string) map[string]float64 {
 // New reads sources.
 func New(sources []Source) *Index {
 	x := &Index{in: map[string][]int{}, alike: map[string]map[string]float64{}}
-	part := 0
-	for _, s := range sources {
+	for run, s := range sources {
 		for _, p := range s.Doc.Passages {
-			part++
 			var heads []term
 			for _, h := range p.Locator.Heading {
 				heads = append(heads, read(h, false).terms...)
 			}
 			add := func(text string) {
 				at := len(x.sentences)
-				st := sentence{source: s.ID, passage: p.ID, text: text, locator: p.Locator, part: part, heads: heads, reading: read(text, true)}
+				st := sentence{source: s.ID, passage: p.ID, text: text, locator: p.Locator, run: run, heads: heads, reading: read(text, true)}
 				x.sentences = append(x.sentences, st)
 				seen := map[string]bool{}
 				for _, t := range st.terms {

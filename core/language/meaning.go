@@ -6,6 +6,7 @@ import (
 	"compress/gzip"
 	_ "embed"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -153,6 +154,41 @@ func Lemma(lower, tag string) string {
 		}
 	}
 	return lower
+}
+
+// members are the words that have each meaning.
+var members = sync.OnceValue(func() map[int32][]string {
+	out := map[int32][]string{}
+	for word, senses := range related().senses {
+		for _, s := range senses {
+			out[s] = append(out[s], word)
+		}
+	}
+	for _, words := range out {
+		slices.Sort(words)
+	}
+	return out
+})
+
+// Synonyms are words in base form that share one of the two commonest meanings of a word
+// or are derived from it, itself left out.
+func Synonyms(word string) []string {
+	m := related()
+	seen := map[string]bool{word: true}
+	var out []string
+	add := func(words []string) {
+		for _, w := range words {
+			if !seen[w] {
+				seen[w] = true
+				out = append(out, w)
+			}
+		}
+	}
+	for _, s := range m.senses[word][:min(2, len(m.senses[word]))] {
+		add(members()[s])
+	}
+	add(m.derived[word])
+	return out
 }
 
 // Sense is what is known of the meaning of a word in base form.

@@ -38,6 +38,12 @@ export const search = (id: string, words: string) =>
     queryFn: () => take(api.GET("/api/courses/{course}/search", { params: { path: { course: id }, query: { words } } })),
     gcTime: 60_000,
   });
+export const says = (id: string, statement: string) =>
+  queryOptions({
+    queryKey: ["course", id, "says", statement],
+    queryFn: () => take(api.GET("/api/courses/{course}/says", { params: { path: { course: id }, query: { statement } } })),
+    gcTime: 60_000,
+  });
 export const bears = (id: string) => queryOptions({ queryKey: ["course", id, "bears"], queryFn: () => take(api.GET("/api/courses/{course}/bears", at(id))) });
 export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
 export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });
@@ -64,7 +70,7 @@ export const gaps = (id: string) => queryOptions({ queryKey: ["course", id, "gap
 const touched: Record<string, string[]> = {
   course: ["counts", "bears", "gaps", "reading", "syllabus", "placed"],
   arrivals: ["arrivals", "counts"],
-  sources: ["counts", "sources", "bears", "bench", "reading", "search", "syllabus", "placed"],
+  sources: ["counts", "sources", "bears", "bench", "reading", "search", "says", "syllabus", "placed"],
   batches: ["counts", "batches", "bench", "bears", "sources", "syllabus"],
   bench: ["counts", "bench", "syllabus"],
   drills: ["counts", "drills"],

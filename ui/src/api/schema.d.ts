@@ -438,6 +438,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/says": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Say what all sources say of a statement */
+        get: operations["says"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/search": {
         parameters: {
             query?: never;
@@ -1283,12 +1300,16 @@ export interface components {
         Found: {
             latex?: string;
             name: string;
+            /** @description the sentence it was read from, where that is not what it says */
+            quote?: string;
             says: string;
             /** @description of a procedure */
             steps?: string[];
             type: string;
             /** @description what is wrong with the units of a formula */
             units?: string;
+            /** @description the reading is not certain */
+            unsure?: boolean;
         };
         Gap: {
             /** Format: int64 */
@@ -1604,6 +1625,18 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             mend?: components["schemas"]["Question"];
             question: components["schemas"]["Question"];
+        };
+        Said: {
+            /** @description the passage that decides, or the nearest one */
+            nearest: components["schemas"]["Evidence"][];
+            /**
+             * Format: double
+             * @description from 0 to 1
+             */
+            sure: number;
+            /** @enum {string} */
+            verdict: "supported" | "contradicted" | "not-found";
+            why: string;
         };
         Sample: {
             level: string;
@@ -3016,6 +3049,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Benched"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    says: {
+        parameters: {
+            query: {
+                statement: string;
+            };
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
                 };
             };
             /** @description Error */

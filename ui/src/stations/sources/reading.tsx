@@ -12,6 +12,7 @@ import { Trouble } from "../../parts/state";
 import { Table } from "../../parts/table";
 import { counted, listed, onDay, placed } from "../../parts/words";
 import { Belongs } from "../syllabus/belongs";
+import { SourcesSay } from "./says";
 import { Counts } from "./standing";
 
 interface Props {
@@ -19,6 +20,15 @@ interface Props {
   source: Reading;
   canChange: boolean;
   remove: () => void;
+}
+
+/** What is asked about when nothing is selected. */
+const nothing = "…";
+
+/** The words that are selected on the page. */
+function selected(): string {
+  const words = (window.getSelection()?.toString() ?? "").replace(/\s+/g, " ").trim().slice(0, 500);
+  return words.length < 5 ? nothing : words;
 }
 
 /** What is set off in a passage: words that were found in it, or a search. */
@@ -40,6 +50,7 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
   const [nth, setNth] = useState(0);
   const [copied, setCopied] = useState("");
   const [margin, setMargin] = useState(0);
+  const [statement, setStatement] = useState("");
   useEffect(() => setMargin(paper.current?.offsetTop ?? 0), []);
   const rows = useWindowVirtualizer({ count: list.length, estimateSize: (i) => guess(list[i]!), overscan: 12, scrollMargin: margin, getItemKey: (i) => list[i]!.id });
   const shown = rows.getVirtualItems();
@@ -89,6 +100,7 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
   useKeys([
     draws && { key: "d", does: "Draft from this source", press: draft },
     { key: "f", does: "Find words in this source", press: () => field.current?.focus() },
+    { key: "a", does: "Ask what all sources say of the words selected", press: () => setStatement(selected()) },
     { key: "c", does: "Copy a citation of the passage set off, or of the topmost", press: () => void copy(here!) },
   ]);
   const change = useMutation({
@@ -153,6 +165,8 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
               {total === 0 ? "It stands nowhere in this source." : `${counted(total, "match", "matches")} in ${counted(matches.length, "passage")}${nth >= 0 && nth < matches.length ? `; here passage ${nth + 1}` : ". Enter leads to the first."}`}
             </p>
           )}
+          {statement === nothing && <p role="status" className="mb-4 text-[13px] text-ink-2">Select a sentence in the text, then press a.</p>}
+          {statement !== "" && statement !== nothing && <SourcesSay course={course} statement={statement} />}
           <Outline list={list} now={now} go={(i) => rows.scrollToIndex(i, { align: "start" })} />
           <InSection list={list} now={now} show={show} paper={source.kind === "paper"} />
           {source.kind !== "paper" && here && topics.length > 0 && (
@@ -332,6 +346,50 @@ function Lit({ text, words, all }: { text: string; words?: string; all: boolean 
   );
 }
 
+/** What sentences state, by type, as it is counted. */
+const stated = [
+  { type: "rule", says: "rule" },
+  { type: "condition", says: "condition" },
+  { type: "cause", says: "cause" },
+  { type: "purpose", says: "purpose" },
+  { type: "exception", says: "exception" },
+  { type: "contrast", says: "contrast" },
+  { type: "amount", says: "amount" },
+  { type: "parts", says: "whole and its parts" },
+  { type: "kind", says: "kind" },
+  { type: "order", says: "order" },
+  { type: "event", says: "event" },
+  { type: "property", says: "property" },
+  { type: "note", says: "line of notes" },
+  { type: "row", says: "row of a table" },
+  { type: "statement", says: "sentence as a whole" },
+];
+
+/** Stated lists what sentences state, by their subjects, folded up until it is asked for. */
+function Stated({ says, at, show }: { says: string; at: At[]; show: (passage: string, words: string) => void }) {
+  if (at.length === 0) return null;
+  return (
+    <details className="border-t border-line py-2 text-[13.5px]">
+      <summary className="cursor-pointer">
+        <b>{several(at.length, says)}</b>
+      </summary>
+      <ul>
+        {at.slice(0, 60).map((a, i) => (
+          <li key={i} className="py-0.5">
+            <button type="button" className="text-left wrap-anywhere hover:underline" onClick={() => show(a.passage, a.found.quote ?? a.found.says)}>
+              {a.found.says.length > 110 ? `${a.found.says.slice(0, 100)} …` : a.found.says}
+            </button>
+            {a.found.unsure && <span className="text-ink-2">, not certain</span>}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+const many: Record<string, string> = { property: "properties", "whole and its parts": "wholes and their parts", "line of notes": "lines of notes", "row of a table": "rows of tables", "sentence as a whole": "sentences as a whole" };
+const several = (n: number, says: string) => counted(n, says, many[says]);
+
 interface At {
   passage: string;
   found: Found;
@@ -358,6 +416,9 @@ function InSection({ list, now, show, paper }: { list: Passage[]; now: number; s
       <Group title={counted(formulas.length, "formula")} aside={agree ? ", units agree" : ", units do not agree"} at={formulas} name={(f) => f.says} num show={show} />
       <Group title={counted(of("limit").length, "limit")} at={of("limit")} name={(f) => f.name} num show={show} />
       <Group title={counted(of("comparison").length, "comparison")} at={of("comparison")} name={(f) => f.name} words={(f) => f.says} show={show} />
+      {stated.map(({ type, says }) => (
+        <Stated key={type} says={says} at={of(type)} show={show} />
+      ))}
       {of("sequence").map((a) => (
         <div key={a.passage} className="border-t border-line py-2 text-[13.5px]">
           <b>Procedure</b>:{" "}

@@ -3,10 +3,11 @@ import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Hit } from "../../api/client";
 import * as queries from "../../api/queries";
-import { Cap } from "../../parts/button";
+import { Button, Cap } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Trouble } from "../../parts/state";
 import { counted, placed } from "../../parts/words";
+import { SourcesSay } from "./says";
 
 /** How long the typing rests before the server is asked, in milliseconds. */
 const rest = 150;
@@ -16,6 +17,7 @@ export function SearchAll({ course, searching }: { course: string; searching: (o
   const go = useNavigate();
   const [typed, setTyped] = useState("");
   const [words, setWords] = useState("");
+  const [statement, setStatement] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -31,6 +33,7 @@ export function SearchAll({ course, searching }: { course: string; searching: (o
   const move = (e: KeyboardEvent) => {
     if (e.key === "Escape") {
       setTyped("");
+      setStatement("");
       field.current?.focus();
     }
     if (e.key !== "ArrowDown" && e.key !== "ArrowUp") return;
@@ -61,7 +64,13 @@ export function SearchAll({ course, searching }: { course: string; searching: (o
       {asked && typed.trim().length > 1 && (
         <div ref={box} className="mt-2">
           <Trouble error={error} />
-          <p role="status" className="text-[12.5px] text-ink-2">
+          {words.split(/\s+/).length >= 4 && statement !== words && (
+            <Button small onClick={() => setStatement(words)}>
+              What do they say of this?
+            </Button>
+          )}
+          {statement === words && <SourcesSay course={course} statement={statement} />}
+          <p role="status" className="mt-2 text-[12.5px] text-ink-2">
             {data ? found(data.length) : error ? "" : "Looking …"}
           </p>
           <ul className={isPlaceholderData ? "opacity-60" : ""}>
