@@ -105,7 +105,7 @@ func why(s language.Sentence, r clause.Reading, doc profile) string {
 		return "it tells of one time"
 	}
 	digits := strings.ContainsAny(text, "0123456789")
-	if n < 2 || n < 3 && !digits && !marked.MatchString(text) {
+	if n < 2 || n < 3 && !digits && !marked.MatchString(text) && !telling(r) {
 		return "it says too little by itself"
 	}
 	if doc.sentences >= 30 && n < 8 && !digits && !marked.MatchString(text) && doc.topical(s) == 0 {

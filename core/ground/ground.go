@@ -96,7 +96,7 @@ func (c *comparison) verdict() (Verdict, float64) {
 		}
 	}
 	if c.values["than swapped"] > 0 && c.values["than same"] == 0 && c.values["own"] > 0.8 {
-		return Contradicted, max(sure, sureEnough)
+		return Contradicted, max(sure, 0.8)
 	}
 	if v == Supported && (c.values["than swapped"] > 0 && c.values["than same"] == 0 || c.values["crossed"] > 0.35) {
 		return Contradicted, sure / 2

@@ -24,9 +24,16 @@ type flip struct {
 // near is how much more another reading may cost and still make a clause uncertain.
 const near = 0.32
 
+// longest bounds the words of a sentence that is read: nobody writes longer ones, and a
+// table or a list that lost its lines gives no clauses.
+const longest = 250
+
 // choose reads a sentence as it costs least, with at most two words read otherwise than
 // tagged.
 func choose(text string, words []word) Reading {
+	if len(words) > longest {
+		return Reading{Text: text, Cost: float64(len(words)), Words: len(words)}
+	}
 	best := once(text, words)
 	cost := best.cost
 	flips := flipsOf(words)

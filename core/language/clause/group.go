@@ -52,6 +52,11 @@ func (p *parser) adverbs(i int) (int, bool) {
 	negated := false
 	for i < len(p.w) {
 		w := p.w[i]
+		if kind, n := p.lead(i); kind == "A" || kind == "N" {
+			negated = negated || kind == "N"
+			i += n
+			continue
+		}
 		if w.lower == "not" || w.lower == "n't" || w.lower == "never" {
 			negated = true
 		} else if w.tag != "RB" && w.tag != "RBR" && w.tag != "RBS" && !(adverbial[w.lower] && w.tag != "CC" && !w.noun() && w.tag != "JJ") {

@@ -871,8 +871,9 @@ func (p *parser) elliptic(n int, link string, supposed bool, of int) bool {
 	switch {
 	case w.tag == "VBN" || w.tag == "VBG" || w.tag == "VBD":
 		v, ok := p.verbsAt(p.i)
-		if !ok {
-			break
+		if !ok || p.at(v.b).noun() { // "treated water" is no participle by itself
+			p.back(s)
+			return false
 		}
 		c := p.add(Participle, v, link, of)
 		c.verbs.passive = w.tag != "VBG"

@@ -48,6 +48,9 @@ var leads = map[string]string{
 	"as well as": "CC", "such as": "P", "as for": "P", "up to": "Q", "as opposed to": "P", "next to": "P", "thanks to": "P", "along with": "P", "together with": "P", "other than": "P", "away from": "P", "ahead of": "P", "by means of": "P", "in spite of": "P", "with respect to": "P", "with regard to": "P", "on top of": "P", "in place of": "P", "as part of": "P", "prior to": "P", "close to": "P", "as a result of": "P", "on behalf of": "P",
 	"so that": "S", "in order that": "S", "even if": "S", "even though": "S", "even when": "S", "as soon as": "S", "as long as": "S", "now that": "S", "given that": "S", "such that": "S", "as if": "S", "as though": "S", "provided that": "S", "only if": "S", "only when": "S", "in case": "S", "except that": "S", "by the time": "S", "the moment": "S", "as far as": "S", "just as": "S", "so long as": "S", "not because": "S", "only because": "S", "in that": "S", "except when": "S", "except where": "S",
 	"at least": "Q", "at most": "Q", "more than": "Q", "less than": "Q", "fewer than": "Q", "no more than": "Q", "no less than": "Q", "not more than": "Q", "not less than": "Q", "as much as": "Q", "as many as": "Q", "as little as": "Q", "no fewer than": "Q",
+	"at once": "A", "at first": "A", "at last": "A", "in general": "A", "for example": "A", "for instance": "A", "as a rule": "A", "in fact": "A", "of course": "A", "in particular": "A",
+	"on average": "A", "by hand": "A", "at all": "A", "as well": "A", "at most once": "A", "so far": "A", "by far": "A", "in turn": "A", "in theory": "A", "in practice": "A", "by contrast": "A", "on the other hand": "A",
+	"on the contrary": "A", "as usual": "A", "in advance": "A", "at least once": "A", "by itself": "A", "in the end": "A", "after all": "A", "above all": "A", "no longer": "N",
 	"in order to": "TO", "so as to": "TO",
 }
 

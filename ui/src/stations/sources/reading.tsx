@@ -100,7 +100,7 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
   useKeys([
     draws && { key: "d", does: "Draft from this source", press: draft },
     { key: "f", does: "Find words in this source", press: () => field.current?.focus() },
-    { key: "a", does: "Ask what all sources say of the words selected", press: () => setStatement(selected()) },
+    { key: "w", does: "Ask what all sources say of the words selected", press: () => setStatement(selected()) },
     { key: "c", does: "Copy a citation of the passage set off, or of the topmost", press: () => void copy(here!) },
   ]);
   const change = useMutation({
@@ -165,7 +165,7 @@ export function ReadingView({ course, source, canChange, remove }: Props) {
               {total === 0 ? "It stands nowhere in this source." : `${counted(total, "match", "matches")} in ${counted(matches.length, "passage")}${nth >= 0 && nth < matches.length ? `; here passage ${nth + 1}` : ". Enter leads to the first."}`}
             </p>
           )}
-          {statement === nothing && <p role="status" className="mb-4 text-[13px] text-ink-2">Select a sentence in the text, then press a.</p>}
+          {statement === nothing && <p role="status" className="mb-4 text-[13px] text-ink-2">Select a sentence in the text, then press w.</p>}
           {statement !== "" && statement !== nothing && <SourcesSay course={course} statement={statement} />}
           <Outline list={list} now={now} go={(i) => rows.scrollToIndex(i, { align: "start" })} />
           <InSection list={list} now={now} show={show} paper={source.kind === "paper"} />
