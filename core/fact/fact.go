@@ -189,7 +189,7 @@ func patterned(s language.Sentence) []Fact {
 		out = append(out, f)
 	}
 	out = append(out, limits(s)...)
-	if f, ok := differs(s); ok {
+	if f, ok := differs(s); ok && !strings.HasPrefix(strings.ToLower(f.Subject), "no ") {
 		out = append(out, f)
 	}
 	return out

@@ -29,25 +29,34 @@ const (
 )
 
 var (
-	causing  = wordSet(`cause lead result produce trigger prevent reduce increase raise lower weaken strengthen allow enable stop slow speed drive kill damage destroy improve worsen provoke induce promote inhibit`)
-	partly   = wordSet(`consist comprise contain include belong possess divide split`)
-	obliges  = wordSet(`must mustn't may should shall cannot can't needn't ought`)
-	causes   = wordSet(`because since as for so`)
-	opposing = wordSet(`whereas while although though but yet`)
-	timely   = wordSet(`before after until till once when`)
-	dated    = regexp.MustCompile(`\b(?:1[0-9]{3}|20[0-9]{2})\b|\b(?:January|February|March|April|May|June|July|August|September|October|November|December)\b|\bcentury\b`)
-	number   = regexp.MustCompile(`(?i)\d|\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty|thirty|forty|fifty|sixty|hundred|thousand|million|half|third|quarter|tenth|twice)\b`)
-	excepts  = regexp.MustCompile(`(?i)\b(?:except|unless|apart from|other than|excluding|exception)\b`)
+	causing   = wordSet(`cause lead result produce trigger prevent reduce increase raise lower weaken strengthen allow enable stop slow speed drive kill damage destroy improve worsen provoke induce promote inhibit`)
+	partly    = wordSet(`consist comprise contain include belong possess divide split`)
+	obliges   = wordSet(`must mustn't may should shall cannot can't needn't ought`)
+	causes    = wordSet(`because since as for so`)
+	opposing  = wordSet(`whereas while although though but yet`)
+	timely    = wordSet(`before after until till once when`)
+	dated     = regexp.MustCompile(`\b(?:1[0-9]{3}|20[0-9]{2})\b|\b(?:January|February|March|April|May|June|July|August|September|October|November|December)\b|\bcentury\b`)
+	number    = regexp.MustCompile(`(?i)\d|\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty|thirty|forty|fifty|sixty|hundred|thousand|million|half|third|quarter|tenth|twice)\b`)
+	excepts   = regexp.MustCompile(`(?i)\b(?:except|unless|apart from|other than|excluding|exception)\b`)
+	timeOfDay = regexp.MustCompile(`\b\d{1,2}:\d{2}\b`)
 	// marked is a line of notes: a term, a mark, and what belongs to it.
-	marked = regexp.MustCompile(`^\W*([^\s:=→—–;.][^:=→—–;.]{0,60}?)\s*(:|=|→|—|–|\s-\s)\s*(\S.*)$`)
+	marked = regexp.MustCompile(`^\W*([^\s:=→—–;.][^:=→—–;.]{0,60}?)\s*(:|=|→|—|\s–\s|\s-\s)\s*(\S.*)$`)
 )
+
+// tidy is how much of a sentence may be left over of which parts are taken.
+const tidy = 0.4
 
 // states draws what a sentence states from its clauses. Where none is certain, the
 // sentence is taken as a whole.
 func states(s language.Sentence, r clause.Reading) []Fact {
 	var out []Fact
 	for i, c := range r.Clauses {
-		if !c.Certain || !(c.Asserted || c.Imperative) || c.Kind == clause.Nominal || c.Kind == clause.Infinitive || c.Kind == clause.Gerund {
+		if !c.Certain || !(c.Asserted || c.Imperative) || r.Left > tidy {
+			continue
+		}
+		switch c.Kind {
+		case clause.Main, clause.Adverbial, clause.Relative:
+		default:
 			continue
 		}
 		if f, ok := ofClause(s, r, i); ok {
@@ -68,7 +77,10 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 	if anaphoric(f.Subject) && !c.Imperative {
 		f.Confidence = 0.6
 	}
-	if f.Object == "" && len(c.Adverbs) == 0 && !c.Passive && len(r.Clauses) > 1 && c.Kind != clause.Main {
+	switch subject := strings.ToLower(f.Subject); {
+	case subject == "you" || subject == "one" || subject == "those" || subject == "most" || subject == "some" || strings.HasPrefix(subject, "what ") || strings.HasPrefix(subject, "where "):
+		return f, false
+	case c.Kind == clause.Relative && f.Object == "", c.Passive && !strings.Contains(f.Predicate, " "):
 		return f, false
 	}
 	switch strings.ToLower(c.Modal) {
@@ -123,13 +135,29 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 			if f.Type != Rule {
 				f.Type = Condition
 			}
-			f.Under = r.Of(o.Whole)
+			if f.Under == "" {
+				f.Under = r.Of(o.Whole)
+			}
 		}
+	}
+	if f.Object == "" && f.Under == "" && !complete(r, i) {
+		return f, false
 	}
 	if excepts.MatchString(r.Of(c.Whole)) && f.Type != Rule {
 		f.Type = Exception
 	}
 	return f, true
+}
+
+// complete says that nothing hangs on a clause that its verb needs: what is said, asked
+// or wished.
+func complete(r clause.Reading, i int) bool {
+	for k, o := range r.Clauses {
+		if o.Of == i && k != i && (o.Kind == clause.Content || o.Kind == clause.Infinitive || o.Kind == clause.Gerund || o.Kind == clause.Nominal) {
+			return false
+		}
+	}
+	return true
 }
 
 // rest is what stands behind the verb of a clause, up to what hangs on it.
@@ -183,6 +211,18 @@ func note(s language.Sentence) (Fact, bool) {
 	}
 	term, says := strings.TrimSpace(m[1]), strings.TrimSpace(m[3])
 	words := strings.Fields(term)
+	if strings.Trim(term, "0123456789 .,") == "" || strings.Trim(says, "0123456789 .,:") == "" || timeOfDay.MatchString(s.Text) {
+		return Fact{}, false
+	}
+	if m[2] != "=" && m[2] != "→" {
+		for _, t := range language.Split(term) {
+			for _, c := range clause.Read(t).Clauses {
+				if c.Kind == clause.Main && !c.Subject.Empty() {
+					return Fact{}, false // "It falls as the load grows: …" is a sentence
+				}
+			}
+		}
+	}
 	if len(words) == 0 || len(words) > 8 || len(strings.Fields(says)) < 1 {
 		return Fact{}, false
 	}

@@ -32,7 +32,7 @@ const longest = 250
 // tagged.
 func choose(text string, words []word) Reading {
 	if len(words) > longest {
-		return Reading{Text: text, Cost: float64(len(words)), Words: len(words)}
+		return Reading{Text: text, Cost: float64(len(words)), Left: float64(len(words)), Words: len(words)}
 	}
 	best := once(text, words)
 	cost := best.cost
@@ -72,7 +72,7 @@ func choose(text string, words []word) Reading {
 			break
 		}
 	}
-	r := Reading{Text: text, Cost: cost, Words: len(words)}
+	r := Reading{Text: text, Cost: cost, Left: best.cost, Words: len(words)}
 	for _, c := range best.out {
 		r.Clauses = append(r.Clauses, best.finished(c))
 	}
@@ -139,8 +139,67 @@ func (p *parser) finished(c *part) Clause {
 			out.Asserted = false
 		}
 	}
-	out.Certain = !c.doubt && !p.question && (!c.subject.empty() || c.imperative)
+	out.Certain = !c.doubt && !p.question && (!c.subject.empty() || c.imperative) && p.plain(c)
 	return out
+}
+
+// plain says that nothing in a clause is of the sort that is often read wrong.
+func (p *parser) plain(c *part) bool {
+	for _, r := range []run{c.subject, c.object, c.complement} {
+		commas, joins := 0, 0
+		for k := r.a; k < r.b; k++ {
+			switch w := p.w[k]; {
+			case w.text == ",":
+				commas++
+			case w.tag == "CC":
+				joins++
+			case k > r.a && (governsClause(w) || conjunctions[w.lower] && w.tag == "IN" && !prepositions[w.lower]):
+				return false // a clause within
+			}
+		}
+		if r == c.subject && commas > 0 && !r.empty() && p.w[r.a].tag != "DT" && p.mixed(r) {
+			return false // "after adjustments, the account …"
+		}
+		if r == c.subject && commas == 1 && joins == 0 && p.w[r.b-1].tag != "NNP" || r == c.subject && r.b-r.a > 14 {
+			return false
+		}
+		if !r.empty() && (p.w[r.a].lower == "as" || p.w[r.a].lower == "than") {
+			return false
+		}
+	}
+	if copulas[c.base] && c.takes.Object < 4 && c.object.empty() && c.complement.empty() && !c.verbs.passive {
+		switch c.base {
+		case "look", "seem", "appear", "become", "remain", "feel", "sound", "taste", "smell", "prove":
+			return c.objects > 0
+		}
+	}
+	if !c.object.empty() && c.object.b < len(p.w) && c.object.b-c.object.a > 1 && p.w[c.object.a+1].lower == "of" && p.w[c.object.a].tag == "NN" {
+		return false // "take hold of it"
+	}
+	for _, pr := range c.preps {
+		switch word := p.w[pr.word.a].lower; {
+		case c.base == "be" && c.complement.empty() && (word == "past" || word == "due" || word == "out" || word == "up" || word == "as"):
+			return false
+		case (word == "about" || word == "around") && p.w[pr.object.a].tag == "CD":
+			return false
+		}
+	}
+	main := p.w[c.verbs.main]
+	noun, verb, adjective, _ := language.Met(c.base)
+	if c.verbs.main == c.verbs.a && (noun > 5*(verb+1) || adjective > 5*(verb+1)) && c.verbs.modal == "" && main.lower == c.base {
+		return false // a word that is seldom a verb
+	}
+	return true
+}
+
+// mixed says that an article stands behind a comma in what begins without one.
+func (p *parser) mixed(r run) bool {
+	for k := r.a; k+1 < r.b; k++ {
+		if p.w[k].text == "," && p.w[k+1].tag == "DT" {
+			return true
+		}
+	}
+	return false
 }
 
 // flipsOf are the words that can be something else than tagged, in their order.

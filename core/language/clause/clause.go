@@ -72,7 +72,8 @@ type Clause struct {
 type Reading struct {
 	Text    string
 	Clauses []Clause
-	Cost    float64 // of what could not be placed; 0 where all was
+	Cost    float64 // of what could not be placed and of words read otherwise than tagged
+	Left    float64 // of what could not be placed; 0 where all was
 	Words   int
 }
 

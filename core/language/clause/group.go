@@ -85,7 +85,7 @@ func (p *parser) base(i int) (end, head int, ok bool) {
 		switch p.w[j].lower {
 		case "about", "around", "nearly", "almost", "only", "just", "even", "roughly", "approximately", "over", "under", "hardly", "scarcely", "exactly", "not", "well", "barely", "some", "merely", "mainly", "mostly", "especially", "particularly":
 			next := p.at(j + 1)
-			if p.w[j].lower == "not" && next.tag != "DT" && next.tag != "PDT" && next.lower != "all" && next.lower != "only" {
+			if p.w[j].lower == "not" && next.lower != "all" && next.lower != "every" && next.lower != "only" && next.lower != "many" {
 				return 0, 0, false
 			}
 			if next.tag == "CD" || next.tag == "DT" || next.tag == "PRP$" || next.tag == "PDT" || (p.w[j].lower == "only" || p.w[j].lower == "even" || p.w[j].lower == "just") && (next.noun() || next.tag == "JJ" || next.tag == "PRP") {
@@ -401,6 +401,8 @@ func (p *parser) verbsAt(i int) (v verbs, ok bool) {
 	}
 	for range 5 {
 		w = p.at(j)
+		// What stands behind the verb is of the group only if another verb follows.
+		before, beforeAdverbs := v.negated, len(v.adverbs)
 		next := skip(j + 1)
 		n := p.at(next)
 		switch w.base() {
@@ -449,7 +451,7 @@ func (p *parser) verbsAt(i int) (v verbs, ok bool) {
 				continue
 			}
 		}
-		// Adverbs behind the last verb are not of the group.
+		v.negated, v.adverbs = before, v.adverbs[:beforeAdverbs]
 		break
 	}
 end:

@@ -323,7 +323,7 @@ func (p *parser) clause(kind Kind, link string, of int) *part {
 	inner := len(p.out)
 	if !ok {
 		// An order: a bare verb.
-		if v, ok := p.verbsAt(p.i); ok && kind == Main && (v.finite && v.modal == "" && !v.past && p.w[v.main].tag != "VBZ") {
+		if v, ok := p.verbsAt(p.i); ok && kind == Main && (v.finite && v.modal == "" && !v.past && !v.passive && p.w[v.main].tag != "VBZ") {
 			c := p.add(Main, v, link, of)
 			c.imperative, c.wished = true, true
 			p.i = v.b
@@ -690,7 +690,10 @@ func (p *parser) relative(noun run) bool {
 				c := p.add(Relative, v, w.text, -1)
 				c.subject = noun
 				c.whole.a = begin
-				c.negated = v.negated || p.denies(noun) && false
+				c.negated = v.negated
+				for k := noun.a; k < noun.b; k++ { // which of several is described
+					c.doubt = c.doubt || p.w[k].tag == "CC"
+				}
 				if noun.empty() {
 					c.doubt = c.doubt || w.lower != "which"
 				} else {
@@ -1694,7 +1697,15 @@ func (p *parser) afterComma(c *part) bool {
 		}
 		return true
 	} else if neg {
-		return p.denied(c, j)
+		if e, _, ok := p.group(j, true); ok && !p.finiteAt(e) && (p.ends(e) || p.at(e).text == "," || p.at(e).tag == "CC") { // ", not a list" only sets off
+			p.i = e
+			return true
+		}
+		if p.denied(c, j) {
+			return true
+		}
+		p.back(s)
+		return false
 	}
 	if pr, ok := p.prepositional(self); ok && !p.clauseAhead(p.i) && !p.finiteAt(p.i) {
 		if !pr.object.empty() {

@@ -1,7 +1,10 @@
 package clause
 
 import (
+	"regexp"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"zincowl/core/language"
 )
@@ -63,9 +66,13 @@ func wordsOf(s language.Sentence) []word {
 	}
 	aside := asides(s.Tokens)
 	quoted := -1
+	numbered := 0
+	if n := len(s.Tokens); n > 3 && sectionNumber.MatchString(s.Tokens[0].Text) && unicode.IsUpper(firstRune(s.Tokens[1].Text)) {
+		numbered = 1 // "1.5 Nobody may ride"
+	}
 	for i, t := range s.Tokens {
 		from := t.Start - s.Start
-		if aside[i] {
+		if aside[i] || i < numbered {
 			continue
 		}
 		switch t.Text {
@@ -168,6 +175,8 @@ func wordsOf(s language.Sentence) []word {
 			case w.tag != "VBG":
 				w.tag = "NN"
 			}
+		case w.noun() && w.tag != "NNP" && !language.Can(w.lower, 'n') && !language.Can(language.Singular(w.lower), 'n') && language.Can(w.lower, 'a'):
+			w.tag = "JJ"
 		case w.noun() && w.tag != "NNP" && before.tag != "DT" && before.tag != "JJ" && before.tag != "PRP$" && before.tag != "CD" && before.tag != "POS" && mostlyVerb(w.lower):
 			w.tag = "VBP"
 		}
@@ -197,6 +206,14 @@ func wordsOf(s language.Sentence) []word {
 // onlyAdverb says that the lexicon has a word as an adverb and nothing else.
 func onlyAdverb(word string) bool {
 	return language.Can(word, 'r') && !language.Can(word, 'n') && !language.Can(word, 'v') && !language.Can(word, 'a') && !language.Can(language.Singular(word), 'n')
+}
+
+// sectionNumber is the number of a paragraph: "1.5".
+var sectionNumber = regexp.MustCompile(`^\d{1,2}\.\d{1,2}$`)
+
+func firstRune(s string) rune {
+	r, _ := utf8.DecodeRuneInString(s)
+	return r
 }
 
 // asides are the tokens that stand in brackets or between two dashes.
