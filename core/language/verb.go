@@ -88,14 +88,14 @@ var irregularForms = func() map[string][]Form {
 
 // VerbForms are the ways to read a word, in lower case, as a verb that the lexicon
 // knows.
-func VerbForms(word string) []Form {
+func VerbForms(word string) (out []Form) {
 	if f, ok := auxiliaries[word]; ok {
 		if word == "had" {
 			return []Form{f, {"have", "VBN"}}
 		}
 		return []Form{f}
 	}
-	out := append([]Form(nil), irregularForms[word]...)
+	out = append(out, irregularForms[word]...)
 	words := lexicon()
 	if e, ok := words[word]; ok && e.can('v') {
 		if _, past := irregularForms[word]; !past || e.met[1] > 0 || len(out) > 0 && out[0].Base == word {
@@ -145,6 +145,19 @@ func VerbForms(word string) []Form {
 			out = append(out, Form{best, tag})
 		}
 	}
+	defer func() {
+		if len(out) > 0 {
+			return
+		}
+		for _, prefix := range []string{"re", "over", "under", "mis", "out", "pre", "un", "dis"} {
+			if rest, ok := strings.CutPrefix(word, prefix); ok && len(rest) > 3 {
+				for _, f := range VerbForms(rest) {
+					out = append(out, Form{prefix + f.Base, f.Tag})
+				}
+				return
+			}
+		}
+	}()
 	ending("s", "VBZ")
 	ending("ed", "VBD", "VBN")
 	ending("ing", "VBG")

@@ -139,7 +139,8 @@ func (p *parser) finished(c *part) Clause {
 			out.Asserted = false
 		}
 	}
-	out.Certain = !c.doubt && !p.question && (!c.subject.empty() || c.imperative) && p.plain(c)
+	sentential := c.kind == Relative && strings.EqualFold(c.link, "which") // it has no noun
+	out.Certain = !c.doubt && !p.question && (!c.subject.empty() || c.imperative || sentential) && p.plain(c)
 	return out
 }
 

@@ -135,6 +135,9 @@ func (p *parser) base(i int) (end, head int, ok bool) {
 		switch {
 		case w.noun():
 			last, headAt = j, j
+		case w.tag == "CD" && (next.lower == "or" || next.lower == "to" || next.lower == "and") && (p.at(j+2).tag == "CD" || p.at(j+2).lower == "more" || p.at(j+2).lower == "fewer") && (p.at(j+3).noun() || p.at(j+3).tag == "JJ"): // "two or more columns"
+			last, headAt = j+2, max(headAt, j)
+			j += 2
 		case w.tag == "CD":
 			last = j
 			if headAt < 0 || true {
@@ -176,6 +179,12 @@ done:
 			if !p.at(j+1).noun() && p.at(j+1).tag != "JJ" {
 				return j + 1, headAt, true
 			}
+		}
+	}
+	if headAt >= 0 && p.at(max(last, headAt)+1).lower == "or" && (p.w[headAt].tag == "CD" || p.amount(i, headAt)) {
+		switch p.at(max(last, headAt) + 2).lower { // "10 % or more"
+		case "more", "less", "so", "above", "over", "below", "under", "fewer":
+			return max(last, headAt) + 3, headAt, true
 		}
 	}
 	if headAt >= 0 {
@@ -484,6 +493,20 @@ func governsClause(w word) bool {
 		return true
 	}
 	return false
+}
+
+// finitesAhead counts the finite verbs from i to the end of what is said.
+func (p *parser) finitesAhead(i int) int {
+	n := 0
+	for i < len(p.w) && !p.ends(i) {
+		if v, ok := p.verbsAt(i); ok && v.finite {
+			n++
+			i = v.b
+		} else {
+			i++
+		}
+	}
+	return n
 }
 
 // clauseAhead says whether a clause with a subject begins at i.

@@ -159,6 +159,10 @@ func (p *parser) statement() {
 		if p.leading() {
 			continue
 		}
+		if e, _, ok := p.base(p.i); ok && p.timeSpan(run{p.i, e}) && p.clauseAhead(e) && !p.finiteAt(e) { // "Last week we talked"
+			p.i = e
+			continue
+		}
 		break
 	}
 	if begin > 0 && begin < len(p.w) && !isPunct(p.w[begin-1]) && p.w[begin-1].tag != "CC" && p.w[begin-1].lower != "yet" && p.w[begin-1].lower != "nor" {
@@ -571,6 +575,12 @@ func (p *parser) subject() (run, bool) {
 			if !p.infinitive(nil, -1) {
 				return described, true
 			}
+		case w.tag == "JJR" && described.b == p.i && p.at(p.i+1).lower == "than": // "ramps steeper than 10 %"
+			e, _, ok := p.group(p.i+2, false)
+			if !ok {
+				return described, true
+			}
+			p.i, described.b = e, e
 		case w.tag == "JJ" && described.b == p.i && p.at(p.i+1).tag != "," && !p.at(p.i+1).noun() && (p.at(p.i+1).tag == "IN" || p.at(p.i+1).tag == "TO") && !p.finiteAt(p.i): // "the person responsible for it"
 			p.i++
 		case w.text == ",":
@@ -747,7 +757,15 @@ func (p *parser) relative(noun run) bool {
 			c.whole.a = begin
 			return true
 		}
-	default: // "the tools you need"
+	default: // "the tools you need", "the flour a baker buys"
+		if !noun.empty() && governed.empty() && w.tag == "DT" && p.pending > 0 && p.at(p.i-1).text != "," && p.clauseAhead(p.i) && p.finitesAhead(p.i) > 1 {
+			if c := p.clause(Relative, "", -1); c != nil && c.object.empty() && c.takes.Object > 3 && !c.verbs.passive && c.complement.empty() && len(c.preps) == 0 && p.finiteAt(p.i) {
+				c.object = noun
+				return true
+			}
+			p.back(s)
+			return false
+		}
 		if !noun.empty() && governed.empty() && w.tag == "PRP" && subjects[w.lower] && p.finiteAt(p.i+1) && p.at(p.i-1).text != "," {
 			if c := p.clause(Relative, "", -1); c != nil {
 				if c.object.empty() && c.takes.Object > 0 && !c.verbs.passive && c.complement.empty() {
@@ -803,6 +821,9 @@ func (p *parser) subordinate(of int, leads bool) bool {
 		return false
 	default:
 		return false
+	}
+	if p.pending > 0 && p.finitesAhead(p.i+n) < 2 {
+		return false // the only verb that follows is the subject's
 	}
 	p.i += n
 	first := len(p.out)
@@ -1586,6 +1607,12 @@ func (p *parser) denied(c *part, j int) bool {
 func (p *parser) contrast(c *part) bool {
 	s := p.mark()
 	if !p.is("but") {
+		// "is missing or unknown"
+		if w := p.at(p.i + 1); (p.is("or") || p.is("and")) && (w.tag == "JJ" || w.tag == "VBN") && !p.nounAhead(p.i+1) && !p.beginsNoun(p.i+1) && p.w[c.verbs.a].base() == "be" {
+			p.i += 2
+			c.doubt = true
+			return true
+		}
 		// "and" with a preposition of the same kind: "in part and in full"
 		if (p.is("and") || p.is("or")) && len(c.preps) > 0 {
 			p.i++
@@ -1593,7 +1620,7 @@ func (p *parser) contrast(c *part) bool {
 				p.back(s)
 				return false
 			}
-			if pr, ok := p.prepositional(p.index(c)); ok && !pr.object.empty() && !p.finiteAt(p.i) && !p.is(",") {
+			if pr, ok := p.prepositional(p.index(c)); ok && !pr.object.empty() && !p.finiteAt(p.i) && !p.is(",") && p.here().tag != "VBG" {
 				c.preps = append(c.preps, pr)
 				return true
 			}
