@@ -146,7 +146,7 @@ func VerbForms(word string) (out []Form) {
 		}
 	}
 	defer func() {
-		if len(out) > 0 {
+		if len(out) > 0 || words[word].can('a') {
 			return
 		}
 		for _, prefix := range []string{"re", "over", "under", "mis", "out", "pre", "un", "dis"} {

@@ -164,6 +164,9 @@ func (p *parser) plain(c *part) bool {
 		if r == c.subject && commas == 1 && joins == 0 && p.w[r.b-1].tag != "NNP" || r == c.subject && r.b-r.a > 14 {
 			return false
 		}
+		if r == c.subject && joins > 0 && determiners[p.w[r.b-1].lower] {
+			return false // "oxygen and enough" lacks its noun
+		}
 		if !r.empty() && (p.w[r.a].lower == "as" || p.w[r.a].lower == "than") {
 			return false
 		}
@@ -187,7 +190,7 @@ func (p *parser) plain(c *part) bool {
 	}
 	main := p.w[c.verbs.main]
 	noun, verb, adjective, _ := language.Met(c.base)
-	if c.verbs.main == c.verbs.a && (noun > 5*(verb+1) || adjective > 5*(verb+1)) && c.verbs.modal == "" && main.lower == c.base {
+	if c.verbs.main == c.verbs.a && (noun > 3*(verb+1) || adjective > 3*(verb+1)) && c.verbs.modal == "" && main.lower == c.base {
 		return false // a word that is seldom a verb
 	}
 	return true

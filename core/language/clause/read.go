@@ -189,6 +189,9 @@ func (p *parser) statement() {
 			main.wished = main.wished || main.verbs.modal != ""
 		}
 	}
+	if begin > 0 && p.at(begin-1).text == "," && p.w[main.verbs.a].tag == "VBD" && main.verbs.a == main.verbs.main && !irregularPast(p.w[main.verbs.main].lower) {
+		main.doubt = true // "…, a process called X"
+	}
 	main.preps = append(fronted, main.preps...)
 	main.whole.a = min(main.whole.a, begin)
 	at := p.index(main)
@@ -204,6 +207,16 @@ func (p *parser) statement() {
 			}
 		}
 	}
+}
+
+// irregularPast says that a form is the past and no participle: "broke".
+func irregularPast(word string) bool {
+	for _, f := range language.VerbForms(word) {
+		if f.Tag == "VBN" {
+			return false
+		}
+	}
+	return true
 }
 
 // beginsNoun says that an adverb at i belongs to a noun group: "only a fifth".
@@ -949,7 +962,7 @@ func (p *parser) prepositional(of int) (prep, bool) {
 		c.negated = c.negated || w.lower == "without"
 		if of >= 0 {
 			c.subject = p.out[of].subject
-			c.doubt = p.out[of].verbs.passive
+			c.doubt = p.out[of].verbs.passive || !p.out[of].object.empty() || p.out[of].doubt
 		}
 		p.i = v.b
 		p.complements(c)
@@ -1413,7 +1426,7 @@ func (p *parser) noun(c *part, e, head int, copula bool) bool {
 		c.subject = span
 		c.negated = c.negated || p.denies(span)
 		c.objects++
-	case copula && open && p.measured(span) && p.at(e).lower == "as" && p.at(e+1).tag == "JJ": // "four times as hard as"
+	case copula && open && p.measured(span) && p.at(e).lower == "as" && (p.at(e+1).tag == "JJ" || p.at(e+1).tag == "RB"): // "four times as hard as"
 		from := p.i
 		p.i = e
 		p.adjective(c)
@@ -1570,6 +1583,7 @@ func (p *parser) infinitive(c *part, of int) bool {
 		if c.takes.Infinitive && c.object.empty() {
 			c.objects++
 		}
+		o.doubt = o.doubt || c.doubt
 	} else {
 		o.doubt = true
 	}

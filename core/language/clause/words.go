@@ -141,12 +141,16 @@ func wordsOf(s language.Sentence) []word {
 			w.tag = language.VerbForms(w.lower)[0].Tag
 		case "to":
 			w.tag = "TO"
+		case "except", "despite", "unlike", "versus":
+			if i == 0 || out[i-1].tag != "TO" {
+				w.tag = "IN"
+			}
 		case "whereas", "although", "unless", "because", "whether", "lest", "whenever", "if", "though", "wherever":
 			w.tag = "IN"
 		case "%", "°c", "°f", "°":
 			w.tag = "NN"
 		}
-		if isPunct(w) && w.tag != "POS" && w.lower != "%" {
+		if isPunct(w) && w.tag != "POS" && w.lower != "%" && !(strings.HasPrefix(w.lower, "'") && len(w.lower) > 1) {
 			w.tag = "SYM"
 		}
 		if (w.noun() || w.tag == "JJ" && adverbial[w.lower]) && w.tag != "NNP" && onlyAdverb(w.lower) {
