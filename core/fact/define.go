@@ -5,6 +5,7 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+	"zincowl/core/language/clause"
 
 	"zincowl/core/language"
 	"zincowl/core/source"
@@ -368,8 +369,18 @@ func glossaryLine(p source.Passage) (Fact, bool) {
 			return Fact{}, false // "One last remark: …"
 		}
 	}
+	if !thing(m[1]) || strings.Count(m[2], ",") > 1 && !strings.Contains(m[2], " that ") && !strings.Contains(m[2], " which ") && !strings.Contains(m[2], " where ") && !strings.Contains(m[2], " with ") {
+		return Fact{}, false // "Causes: bleeding, burns, drugs" says what there is, not what it means
+	}
 	s := language.Split(m[2])
 	language.Tag(s)
+	if len(s) > 0 {
+		for _, c := range clause.Read(s[0]).Clauses {
+			if c.Kind == clause.Main && c.At.From < 40 { // "Osmosis — water crosses …" says what happens
+				return Fact{}, false
+			}
+		}
+	}
 	if len(s) == 0 || len(strings.Fields(s[0].Text)) < minMeaning {
 		return Fact{}, false
 	}

@@ -189,10 +189,21 @@ func patterned(s language.Sentence) []Fact {
 		out = append(out, f)
 	}
 	out = append(out, limits(s)...)
-	if f, ok := differs(s); ok && !strings.HasPrefix(strings.ToLower(f.Subject), "no ") {
+	if f, ok := differs(s); ok && thing(f.Subject) && thing(f.Object) {
 		out = append(out, f)
 	}
 	return out
+}
+
+// thing says that a phrase names one: it has no comma and begins with no pronoun,
+// preposition or conjunction.
+func thing(phrase string) bool {
+	first, _, _ := strings.Cut(strings.ToLower(phrase), " ")
+	switch first {
+	case "no", "when", "where", "if", "while", "within", "in", "on", "at", "after", "before", "since", "during", "with", "without", "under", "over", "by", "from", "for", "it", "they", "this", "that", "these", "those", "he", "she", "":
+		return false
+	}
+	return !strings.Contains(phrase, ",")
 }
 
 // tongue is the language that passages are written in.

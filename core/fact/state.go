@@ -74,6 +74,9 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 	c := r.Clauses[i]
 	f := Fact{Type: Property, Quote: s.Text, Subject: r.Of(c.Subject), Predicate: r.Of(c.At), Negated: c.Negated, Confidence: 0.9}
 	f.Object = rest(r, c)
+	if denied, ok := strings.CutPrefix(f.Object, "not "); ok {
+		f.Object, f.Negated = denied, true
+	}
 	if anaphoric(f.Subject) && !c.Imperative {
 		f.Confidence = 0.6
 	}
@@ -115,7 +118,10 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 			continue
 		}
 		link := strings.ToLower(o.Link)
+		supposed := link == "if" || strings.HasSuffix(link, " if") || link == "unless" || link == "once" || link == "until" || link == "before" || link == "so that" || strings.HasPrefix(link, "provid") || strings.HasSuffix(link, "long as") || strings.HasSuffix(link, "soon as")
 		switch {
+		case o.Kind == clause.Adverbial && !o.Asserted && !supposed:
+			continue // "not because …"
 		case o.Kind == clause.Infinitive && f.Type == Property && (c.Passive || c.Base == "be"):
 			f.Type, f.Under = Purpose, r.Of(o.Whole)
 		case o.Kind != clause.Adverbial:
@@ -125,7 +131,9 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 		case causes[link]:
 			f.Type, f.Under = Cause, r.Of(o.Whole)
 		case opposing[link]:
-			f.Type, f.Under = Contrast, r.Of(o.Whole)
+			if f.Under == "" {
+				f.Type, f.Under = Contrast, r.Of(o.Whole)
+			}
 		case timely[link]:
 			if f.Type == Property {
 				f.Type = Order

@@ -340,7 +340,7 @@ func (p *parser) clause(kind Kind, link string, of int) *part {
 	inner := len(p.out)
 	if !ok {
 		// An order: a bare verb.
-		if v, ok := p.verbsAt(p.i); ok && kind == Main && (v.finite && v.modal == "" && !v.past && !v.passive && p.w[v.main].tag != "VBZ") {
+		if v, ok := p.verbsAt(p.i); ok && kind == Main && (v.finite && v.modal == "" && !v.past && !v.passive && !p.thirdPerson(v)) {
 			c := p.add(Main, v, link, of)
 			c.imperative, c.wished = true, true
 			p.i = v.b
@@ -413,6 +413,16 @@ func (p *parser) clause(kind Kind, link string, of int) *part {
 	p.complements(c)
 	p.joined(c)
 	return c
+}
+
+// thirdPerson says that a verb group is in the form that goes with "it".
+func (p *parser) thirdPerson(v verbs) bool {
+	for k := v.a; k < v.b; k++ {
+		if p.w[k].verb() {
+			return p.w[k].tag == "VBZ"
+		}
+	}
+	return false
 }
 
 // clauseOrBase says that a subject and a base verb follow, as behind "should".

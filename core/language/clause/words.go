@@ -72,8 +72,8 @@ func wordsOf(s language.Sentence) []word {
 	}
 	for i, t := range s.Tokens {
 		from := t.Start - s.Start
-		if aside[i] || i < numbered {
-			continue
+		if aside[i] || i < numbered || t.Text == "." && i+1 < len(s.Tokens) && i > 0 && len(s.Tokens[i-1].Text) < 4 {
+			continue // a full stop within belongs to an abbreviation
 		}
 		switch t.Text {
 		case "`", "“", "”", "\"":
