@@ -31,6 +31,7 @@ const (
 var (
 	causing   = wordSet(`cause lead result produce trigger prevent reduce increase raise lower weaken strengthen allow enable stop slow speed drive kill damage destroy improve worsen provoke induce promote inhibit`)
 	partly    = wordSet(`consist comprise contain include belong possess divide split`)
+	served    = wordSet(`use employ need require add fit install apply make build design keep hold put place take give`)
 	obliges   = wordSet(`must mustn't may should shall cannot can't needn't ought`)
 	causes    = wordSet(`because since as for so`)
 	opposing  = wordSet(`whereas while although though but yet`)
@@ -73,7 +74,7 @@ func states(s language.Sentence, r clause.Reading) []Fact {
 func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 	c := r.Clauses[i]
 	f := Fact{Type: Property, Quote: s.Text, Subject: r.Of(c.Subject), Predicate: r.Of(c.At), Negated: c.Negated, Confidence: 0.9}
-	f.Object = rest(r, c)
+	f.Object = rest(r, i)
 	if denied, ok := strings.CutPrefix(f.Object, "not "); ok {
 		f.Object, f.Negated = denied, true
 	}
@@ -122,7 +123,7 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 		switch {
 		case o.Kind == clause.Adverbial && !o.Asserted && !supposed:
 			continue // "not because …"
-		case o.Kind == clause.Infinitive && f.Type == Property && (c.Passive || c.Base == "be"):
+		case o.Kind == clause.Infinitive && f.Type == Property && c.Passive && served[c.Base]:
 			f.Type, f.Under = Purpose, r.Of(o.Whole)
 		case o.Kind != clause.Adverbial:
 			continue
@@ -168,9 +169,11 @@ func complete(r clause.Reading, i int) bool {
 	return true
 }
 
-// rest is what stands behind the verb of a clause, up to what hangs on it.
-func rest(r clause.Reading, c clause.Clause) string {
-	from, to := -1, -1
+// rest is what stands behind the verb of a clause: all of it where nothing hangs on it,
+// else up to that; what is said, begun or allowed ("intend it to settle") is part of it.
+func rest(r clause.Reading, i int) string {
+	c := r.Clauses[i]
+	from, to, hangs := -1, -1, false
 	take := func(s clause.Span) {
 		if s.Empty() || s.From < c.At.To {
 			return
@@ -184,6 +187,19 @@ func rest(r clause.Reading, c clause.Clause) string {
 	take(c.Complement)
 	for _, p := range c.Preps {
 		take(p.Object)
+	}
+	for k, o := range r.Clauses {
+		if o.Of != i || k == i {
+			continue
+		}
+		hangs = true
+		switch {
+		case o.Kind == clause.Infinitive && !(c.Passive && served[c.Base]), o.Kind == clause.Content, o.Kind == clause.Nominal:
+			take(o.Whole)
+		}
+	}
+	if from >= 0 && !hangs && c.Whole.To > to && c.Whole.To-c.At.To < 120 {
+		to = c.Whole.To
 	}
 	if from < 0 {
 		return ""
