@@ -123,6 +123,27 @@ func foundIn(f fact.Fact) Found {
 	return item
 }
 
+// aboutPassages is how many passages say what a source is about; more say it no better.
+const aboutPassages = 3000
+
+// Silent lists the sentences of some passages of a source that gave nothing, each with
+// the reason, from a passage on, counted from 0.
+func (a *App) Silent(ctx context.Context, account, course, id uuid.UUID, from, count int) ([]fact.Silence, error) {
+	out := []fact.Silence{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		if _, err := store.SourceOf(ctx, a.pool, s, id); err != nil {
+			return err
+		}
+		start := max(0, min(from, from+count-aboutPassages))
+		stored, _, err := store.PassagesFrom(ctx, a.pool, s, id, start, max(aboutPassages, from-start+count), 1<<30)
+		if err == nil {
+			out = fact.Silent(passages(stored), from-start, from-start+count)
+		}
+		return err
+	})
+	return out, err
+}
+
 // Hit is a passage that a search over all sources found.
 type Hit struct {
 	SourceID uuid.UUID      `json:"source_id"`

@@ -40,10 +40,14 @@ test("a stranger's notes, a page and captions become facts, and a statement is l
   await open("text");
   await expect(page.getByText("the scraper")).toBeVisible();
   const found = page.getByRole("complementary", { name: "Found in this section" });
-  await expect(found.getByRole("button", { name: "gravity thickener" })).toBeVisible();
-  await found.getByText(/^1 line of notes$/).click();
+  await found.getByText(/^2 lines of notes$/).click();
+  await expect(found.getByRole("button", { name: /Gravity thickener — slow picket fence/ })).toBeVisible();
   await expect(found.getByRole("button", { name: /Sludge = water/ })).toBeVisible();
   await expect(found.getByText("ask about the scraper")).toHaveCount(0);
+  await found.getByText("Sentences that gave nothing").click();
+  await expect(found.getByText("? ask about the scraper")).toBeVisible();
+  await expect(found.getByText(": it asks")).toBeVisible();
+  if (process.env.LOOK) await page.screenshot({ path: `${process.env.LOOK}/silent.png` });
   await expect(found.getByText(/^1 cause$/)).toBeVisible();
 
   await open("captions");

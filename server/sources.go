@@ -8,6 +8,7 @@ import (
 	"github.com/google/uuid"
 
 	"zincowl/app"
+	"zincowl/core/fact"
 	"zincowl/core/source/reader"
 	"zincowl/core/split"
 )
@@ -105,6 +106,13 @@ func (s *Server) sourceOperations() {
 		From int `query:"from" minimum:"0" maximum:"10000000" doc:"the passage to read from, counted from 0; a long source is read in parts"`
 	}) (app.Reading, error) {
 		return s.app.Reading(ctx, account(ctx), in.Course, in.Source, in.From)
+	}, dear)
+	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/silent", "silent", "List sentences that gave nothing, with the reason", func(ctx context.Context, in *struct {
+		OfSource
+		From  int `query:"from" minimum:"0" maximum:"10000000" doc:"the first passage, counted from 0"`
+		Count int `query:"count" required:"true" minimum:"1" maximum:"500" doc:"how many passages"`
+	}) ([]fact.Silence, error) {
+		return s.app.Silent(ctx, account(ctx), in.Course, in.Source, in.From, in.Count)
 	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/search", "search", "Find words in all sources", func(ctx context.Context, in *struct {
 		InCourse

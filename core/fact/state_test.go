@@ -106,3 +106,18 @@ func BenchmarkReadParts(b *testing.B) {
 	}
 	b.ReportMetric(float64(words)*float64(b.N)/b.Elapsed().Seconds(), "words/s")
 }
+
+func TestSilentSentencesSayWhy(t *testing.T) {
+	doc := plain.Read("notes.txt", "Screens\n\nGood morning, everyone. A bar screen holds back sticks. What does it cost? Perhaps a rake is cheaper than a brush.\n\nThe screen must be raked every day.\n")
+	var got []string
+	for _, g := range Silent(doc.Passages, 0, 2) {
+		got = append(got, g.Quote+" "+g.Why)
+	}
+	want := []string{"Good morning, everyone. it only greets or leads on", "What does it cost? it asks", "Perhaps a rake is cheaper than a brush. nobody stands by it"}
+	if !slices.Equal(got, want) {
+		t.Errorf("silent are %q", got)
+	}
+	if got := Silent(doc.Passages, 2, 9); len(got) != 0 {
+		t.Errorf("silent are %v", got)
+	}
+}

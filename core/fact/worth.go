@@ -7,10 +7,11 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/language/clause"
+	"zincowl/core/source"
 )
 
-// Gap is a sentence that gave no fact, and why.
-type Gap struct {
+// Silence is a sentence that gave no fact, and why.
+type Silence struct {
 	Passage string `json:"passage"`
 	Quote   string `json:"quote"`
 	Why     string `json:"why"`
@@ -43,6 +44,27 @@ var hollow = wordSet(`thing things way ways point points catch trick matter matt
 	something anything nothing everything kind kinds sort sorts form forms type types group groups class classes difference differences part parts stage stages idea ideas fact facts
 	work works take takes make makes get gets go goes come comes list listed below above follow follows distinguish distinguished mean means say says call calls see look
 	important interesting useful simple easy hard difficult good bad nice wonderful great short long new old other further next last first second number numbers lot bit`)
+
+// Silent are the sentences of passages, from one up to another, that give no fact, each
+// with the reason. All passages of the document say what it is about.
+func Silent(passages []source.Passage, from, to int) []Silence {
+	doc := profileOf(passages)
+	out := []Silence{}
+	if doc.language != "en" {
+		return out
+	}
+	for _, p := range passages[max(0, from):min(to, len(passages))] {
+		if p.Kind == source.Heading || p.Kind == source.Picture || p.Kind == source.Table {
+			continue
+		}
+		for _, s := range language.Split(p.Text) {
+			if reason := why(s, clause.Read(s), doc); reason != "" {
+				out = append(out, Silence{Passage: p.ID, Quote: s.Text, Why: reason})
+			}
+		}
+	}
+	return out
+}
 
 // content counts the different words of a sentence that carry something.
 func content(s language.Sentence) int {

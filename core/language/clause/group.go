@@ -511,6 +511,8 @@ func (p *parser) finitesAhead(i int) int {
 
 // clauseAhead says whether a clause with a subject begins at i.
 func (p *parser) clauseAhead(i int) bool {
+	cost := p.cost
+	defer func() { p.cost = cost }() // looking ahead costs nothing
 	i, _ = p.adverbs(i)
 	switch p.at(i).lower {
 	case "him", "them", "me", "us", "her":

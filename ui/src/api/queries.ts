@@ -44,6 +44,12 @@ export const says = (id: string, statement: string) =>
     queryFn: () => take(api.GET("/api/courses/{course}/says", { params: { path: { course: id }, query: { statement } } })),
     gcTime: 60_000,
   });
+export const silent = (id: string, source: string, from: number, count: number) =>
+  queryOptions({
+    queryKey: ["course", id, "reading", source, "silent", from, count],
+    queryFn: () => take(api.GET("/api/courses/{course}/sources/{source}/silent", { params: { path: { course: id, source }, query: { from, count } } })),
+    gcTime: 60_000,
+  });
 export const bears = (id: string) => queryOptions({ queryKey: ["course", id, "bears"], queryFn: () => take(api.GET("/api/courses/{course}/bears", at(id))) });
 export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
 export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });

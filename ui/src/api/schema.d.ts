@@ -542,6 +542,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/sources/{source}/silent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List sentences that gave nothing, with the reason */
+        get: operations["silent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/syllabus": {
         parameters: {
             query?: never;
@@ -1696,6 +1713,11 @@ export interface components {
         ShownOption: {
             id: string;
             text: string;
+        };
+        Silence: {
+            passage: string;
+            quote: string;
+            why: string;
         };
         Slip: {
             id: string;
@@ -3321,6 +3343,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    silent: {
+        parameters: {
+            query: {
+                /** @description the first passage, counted from 0 */
+                from?: number;
+                /** @description how many passages */
+                count: number;
+            };
+            header?: never;
+            path: {
+                course: string;
+                source: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Silence"][];
                 };
             };
             /** @description Error */

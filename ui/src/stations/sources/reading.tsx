@@ -346,6 +346,33 @@ function Lit({ text, words, all }: { text: string; words?: string; all: boolean 
   );
 }
 
+/** Sentences of a section that gave nothing, each with the reason, once somebody asks. */
+function SilentSentences({ first, count, show }: { first: number; count: number; show: (passage: string, words: string) => void }) {
+  const { course = "", source = "" } = useParams();
+  const [asked, setAsked] = useState(false);
+  const { data, error } = useQuery({ ...queries.silent(course, source, first, Math.min(count, 500)), enabled: asked && count > 0 });
+  if (count === 0) return null;
+  return (
+    <details className="border-t border-line py-2 text-[13.5px]" onToggle={(e) => setAsked(e.currentTarget.open)}>
+      <summary className="cursor-pointer">
+        <b>Sentences that gave nothing</b>
+      </summary>
+      <Trouble error={error} />
+      {data?.length === 0 && <p className="text-ink-2">Every sentence gave something.</p>}
+      <ul>
+        {data?.map((g, i) => (
+          <li key={i} className="py-0.5">
+            <button type="button" className="text-left wrap-anywhere hover:underline" onClick={() => show(g.passage, g.quote)}>
+              {g.quote.length > 90 ? `${g.quote.slice(0, 80)} …` : g.quote}
+            </button>
+            <span className="text-ink-2">: {g.why}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 /** What sentences state, by type, as it is counted. */
 const stated = [
   { type: "rule", says: "rule" },
@@ -402,7 +429,8 @@ function InSection({ list, now, show, paper }: { list: Passage[]; now: number; s
     let to = from + 1;
     while (to < list.length && list[to]!.kind !== "heading") to++;
     const heading = list[from]?.kind === "heading" ? list[from] : undefined;
-    return { heading, passages: list.slice(heading ? from + 1 : from, to) };
+    const first = heading ? from + 1 : from;
+    return { heading, first, passages: list.slice(first, to) };
   }, [list, now]);
   const all: At[] = section.passages.flatMap((p) => p.facts.map((found) => ({ passage: p.id, found })));
   const of = (type: string) => all.filter((a) => a.found.type === type);
@@ -435,6 +463,7 @@ function InSection({ list, now, show, paper }: { list: Passage[]; now: number; s
           {(a.found.steps?.length ?? 0) > 9 && <span className="text-ink-2">and {counted(a.found.steps!.length - 9, "more step")}</span>}
         </div>
       ))}
+      {!paper && <SilentSentences first={section.first} count={section.passages.length} show={show} />}
       {bare.length > 0 && (
         <div className="border-t border-line py-2 text-[13.5px]">
           <b>{counted(bare.length, "passage")} with nothing drawn yet</b>
