@@ -274,6 +274,18 @@ func chunk(r reading, at int) (from, to int) {
 	return from, to
 }
 
+// like says how nearly a word of the statement means the same as one of the sources.
+func (c *comparison) like(alike []map[string]float64) func(mine, theirs string) float64 {
+	return func(mine, theirs string) float64 {
+		for i, t := range c.said.terms {
+			if t.lemma == mine {
+				return alike[i][theirs]
+			}
+		}
+		return 0
+	}
+}
+
 // numbers compares amounts: each of the statement with that of the source which stands
 // among the same words.
 func (c *comparison) numbers(alike []map[string]float64) {
@@ -433,14 +445,7 @@ func denials(r reading, a clause.Clause) int {
 // polarity holds each clause of the statement against the clause that says most nearly
 // the same: whether one denies what the other says, by negation or by an opposite.
 func (c *comparison) polarity(alike []map[string]float64) {
-	like := func(x, y string) float64 {
-		for i, t := range c.said.terms {
-			if t.lemma == x {
-				return alike[i][y]
-			}
-		}
-		return 0
-	}
+	like := c.like(alike)
 	v := c.values
 	for _, a := range c.said.clauses.Clauses {
 		subject := termsWithin(c.said, a.Subject.From, a.Subject.To)
@@ -556,14 +561,7 @@ func within(a, b []string, alike func(x, y string) float64) float64 {
 // subject and what is said of it in the same places, or the other way round, or in two
 // different clauses.
 func (c *comparison) roles(alike []map[string]float64) {
-	like := func(x, y string) float64 {
-		for i, t := range c.said.terms {
-			if t.lemma == x {
-				return alike[i][y]
-			}
-		}
-		return 0
-	}
+	like := c.like(alike)
 	v := c.values
 	straight, crossed, split, n := 0.0, 0.0, 0.0, 0.0
 	for _, a := range c.said.clauses.Clauses {
