@@ -91,7 +91,7 @@ func TestAnnotated(t *testing.T) {
 	for _, file := range []struct {
 		name       string
 		right, met float64
-	}{{"a.jsonl", 0.955, 0.60}, {"b.jsonl", 0.955, 0.58}} {
+	}{{"a.jsonl", 0.955, 0.60}, {"b.jsonl", 0.955, 0.58}, {"c.jsonl", 0.93, 0.70}} {
 		let, right, total, stated := 0, 0, 0, 0
 		for _, a := range annotations(t, file.name) {
 			used := map[int]bool{}

@@ -1195,7 +1195,7 @@ func (p *parser) step(c *part, copula bool) bool {
 	// Adverbs, and the particles of verbs.
 	if j, neg := p.adverbs(p.i); j > p.i && !p.numberLead(p.i) {
 		for k := p.i; k < j && open && copula; k++ {
-			if l := p.w[k].lower; l == "there" || l == "here" || (p.w[k].tag == "RBR" && k == j-1 && (p.ends(j) || p.at(j).text == "," || p.at(j).tag == "CC")) {
+			if l := p.w[k].lower; l == "there" || l == "here" || (p.w[k].tag == "RBR" && k == j-1 && (p.ends(j) || p.at(j).text == "," || p.at(j).tag == "CC" || c.base == "be" && prepositions[p.at(j).lower])) {
 				c.complement = run{k, k + 1}
 			}
 		}
@@ -1313,6 +1313,7 @@ func (p *parser) step(c *part, copula bool) bool {
 		if open {
 			o.kind, o.wished = Gerund, true
 			c.objects++
+			c.doubt = c.doubt || c.takes.Object > 4 // the gerund is what is done to
 		}
 		p.i = v.b
 		p.complements(o)

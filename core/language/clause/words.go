@@ -204,6 +204,11 @@ func wordsOf(s language.Sentence) []word {
 		}
 		out[i] = w
 	}
+	for i := range out { // "they ask first"
+		if (out[i].lower == "first" || out[i].lower == "last") && out[i].tag == "JJ" && (i+1 == len(out) || isPunct(out[i+1])) && i > 0 && out[i-1].verb() {
+			out[i].tag = "RB"
+		}
+	}
 	return out
 }
 
