@@ -110,7 +110,7 @@ func (s *Server) sourceOperations() {
 	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/silent", "silent", "List sentences that gave nothing, with the reason", func(ctx context.Context, in *struct {
 		OfSource
 		From  int `query:"from" minimum:"0" maximum:"10000000" doc:"the first passage, counted from 0"`
-		Count int `query:"count" required:"true" minimum:"1" maximum:"500" doc:"how many passages"`
+		Count int `query:"count" default:"200" minimum:"1" maximum:"500" doc:"how many passages"`
 	}) ([]fact.Silence, error) {
 		return s.app.Silent(ctx, account(ctx), in.Course, in.Source, in.From, in.Count)
 	}, dear)

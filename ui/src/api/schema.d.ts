@@ -3358,11 +3358,11 @@ export interface operations {
     };
     silent: {
         parameters: {
-            query: {
+            query?: {
                 /** @description the first passage, counted from 0 */
                 from?: number;
                 /** @description how many passages */
-                count: number;
+                count?: number;
             };
             header?: never;
             path: {
