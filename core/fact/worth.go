@@ -142,8 +142,13 @@ func why(s language.Sentence, r clause.Reading, doc profile) string {
 	if len(r.Clauses) > 0 && you > 0 && !slices.ContainsFunc(r.Clauses, func(c clause.Clause) bool { return c.Kind == clause.Main }) {
 		return "it states nothing"
 	}
-	if m := marked.FindStringSubmatch(text); m != nil && (itself(m[1]) || itself(m[3]) && n < 8) {
-		return "it is about the text itself"
+	if m := marked.FindStringSubmatch(text); m != nil {
+		if itself(m[1]) || n < 8 && names(m[3], about) {
+			return "it is about the text itself"
+		}
+		if term := strings.Fields(strings.ToLower(m[1])); len(term) > 1 && counting[term[0]] && hollow[term[len(term)-1]] {
+			return "it only leads on"
+		}
 	}
 	if itself(text) && n < 9 && (you > 0 || len(r.Clauses) == 0) {
 		return "it is about the text itself"
@@ -176,6 +181,9 @@ func why(s language.Sentence, r clause.Reading, doc profile) string {
 // telling says that a sentence defines, rules, gives a reason or a condition, or denies,
 // which may be done in few words.
 func telling(r clause.Reading) bool {
+	if !slices.ContainsFunc(r.Clauses, func(c clause.Clause) bool { return c.Kind == clause.Main }) {
+		return false
+	}
 	for _, c := range r.Clauses {
 		modal := strings.ToLower(c.Modal)
 		switch {
@@ -201,6 +209,14 @@ func prepText(r clause.Reading, c clause.Clause) string {
 		parts = append(parts, r.Of(p.Object))
 	}
 	return strings.ToLower(strings.Join(parts, " "))
+}
+
+// counting are words that number what is said: "one last remark".
+var counting = wordSet("one first second third last another next final")
+
+// names says whether a word of a set stands in a phrase.
+func names(phrase string, set map[string]bool) bool {
+	return slices.ContainsFunc(strings.Fields(strings.ToLower(phrase)), func(w string) bool { return set[strings.Trim(w, ".,;:()")] })
 }
 
 // itself says whether a phrase speaks of the text that it stands in.
