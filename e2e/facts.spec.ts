@@ -47,7 +47,6 @@ test("a stranger's notes, a page and captions become facts, and a statement is l
   await found.getByText("Sentences that gave nothing").click();
   await expect(found.getByText("? ask about the scraper")).toBeVisible();
   await expect(found.getByText(": it asks")).toBeVisible();
-  if (process.env.LOOK) await page.screenshot({ path: `${process.env.LOOK}/silent.png` });
   await expect(found.getByText(/^1 cause$/)).toBeVisible();
 
   await open("captions");
@@ -74,11 +73,6 @@ test("a stranger's notes, a page and captions become facts, and a statement is l
   await expect(page.getByText("The source has it the other way round.")).toBeVisible();
   const says = page.getByRole("status", { name: "What your sources say" });
   await expect(says.getByText("Chlorine gas is heavier than air", { exact: false })).toBeVisible();
-  if (process.env.LOOK) await page.screenshot({ path: `${process.env.LOOK}/says.png` });
   await says.getByRole("link").click();
   await expect(page.locator("mark.hl", { hasText: "heavier than air" })).toBeVisible();
-  if (process.env.LOOK) {
-    await page.getByText(/^\d rules?$/).click();
-    await page.screenshot({ path: `${process.env.LOOK}/reading.png` });
-  }
 });
