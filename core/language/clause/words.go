@@ -101,7 +101,7 @@ func wordsOf(s language.Sentence) []word {
 				at--
 			}
 			switch tail := lower[strings.LastIndexByte(lower, '\'')+1:]; {
-			case tail == "t" && strings.HasSuffix(lower, "n't") && lower != "can't" && lower != "won't" && lower != "shan't":
+			case tail == "t" && at > 1 && strings.HasSuffix(lower, "n't") && lower != "can't" && lower != "won't" && lower != "shan't":
 				add(t.Text[:at-1], from)
 				add(t.Text[at-1:], from+at-1)
 				continue
