@@ -109,10 +109,10 @@ func circular(term, meaning string) bool {
 var numbering = regexp.MustCompile(`\d[-.]\d|\s\d+$|^\pL\d`)
 
 // places are first words that point into a row or at one of several.
-var places = wordSet("first second third fourth fifth last next only other same final former latter previous following main whole entire new old current present the a an any every each no")
+var places = language.WordSet("first second third fourth fifth last next only other same final former latter previous following main whole entire new old current present the a an any every each no")
 
 // vague words name nothing that a question could ask for.
-var vague = wordSet(`it this that these those they there here one other another thing something way result reason purpose aim
+var vague = language.WordSet(`it this that these those they there here one other another thing something way result reason purpose aim
 	example first second third last next step figure table part kind type sort case point number lot note rule advantage
 	disadvantage problem question answer following same most many some both each all he she we you what which idea matter
 	difference danger trick key secret remedy cure exception time day place everything nothing anything everyone someone nobody everybody
@@ -126,14 +126,6 @@ func allVague(term string) bool {
 		}
 	}
 	return true
-}
-
-func wordSet(words string) map[string]bool {
-	set := map[string]bool{}
-	for _, w := range strings.Fields(words) {
-		set[w] = true
-	}
-	return set
 }
 
 // afterOpening skips a short opening phrase that ends with a comma ("In a slow
@@ -226,7 +218,7 @@ func modified(tokens []language.Token, i int) bool {
 }
 
 // opens are words that begin what sets a genus apart from others.
-var opens = wordSet("that which who of in for from made formed used between where whose with by at on across through after under to inside above below left added sold kept per")
+var opens = language.WordSet("that which who of in for from made formed used between where whose with by at on across through after under to inside above below left added sold kept per")
 
 // meaningEnd cuts a meaning before a clause that only goes on: "; …", ", and it
 // …", ", so …", ", but …".
@@ -254,7 +246,7 @@ func meaningEnd(tokens []language.Token, start int) int {
 	return len(tokens)
 }
 
-var breaks = wordSet("so but yet because although though while whereas since it they this these usually often normally")
+var breaks = language.WordSet("so but yet because although though while whereas since it they this these usually often normally")
 
 // goesOn says whether a new clause with its own subject begins here.
 func goesOn(tokens []language.Token) bool {
@@ -295,7 +287,7 @@ func genus(tokens []language.Token) (string, bool) {
 	return head, head != ""
 }
 
-var lookThrough = wordSet("kind type sort form piece group set series class mixture")
+var lookThrough = language.WordSet("kind type sort form piece group set series class mixture")
 
 // called reads "A GENUS that … is called the TERM".
 func called(s language.Sentence) (Fact, bool) {
@@ -356,7 +348,7 @@ var glossaryShape = regexp.MustCompile(`^([\p{L}][\p{L}\d₂₃₄ '’-]{1,40}?
 
 // glossaryLine reads "term: meaning".
 // ordinals begin what is no term.
-var ordinals = wordSet("a an the one this that first second third last next another some our my")
+var ordinals = language.WordSet("a an the one this that first second third last next another some our my")
 
 func glossaryLine(p source.Passage) (Fact, bool) {
 	m := glossaryShape.FindStringSubmatch(p.Text)
@@ -411,7 +403,7 @@ func statement(tokens []language.Token, head string) bool {
 	return false
 }
 
-var labels = wordSet(`note notes example examples remember warning tip tips summary step caution important remark question answer key listing figure
+var labels = language.WordSet(`note notes example examples remember warning tip tips summary step caution important remark question answer key listing figure
 	fig table filename file chapter section exercise box equation part appendix item rule title author source date version page see`)
 
 // glossary reads a table with two columns that are a term and its meaning.

@@ -233,7 +233,7 @@ func foreign(s language.Sentence) (Fact, bool) {
 	if long < 5 {
 		return Fact{}, false
 	}
-	return Fact{Type: Statement, Quote: s.Text, Subject: s.Text, Predicate: "says", Object: s.Text, Confidence: 0.5}, true
+	return saying(s), true
 }
 
 // unsaid are words of Spanish, French, German, Portuguese and Italian by which nobody
@@ -244,11 +244,14 @@ var unsaid = regexp.MustCompile(`(?i)(?:^|\PL)(?:quizás?|tal vez|más o menos|p
 // be asked about.
 func general(s language.Sentence, about profile) ([]Fact, bool) {
 	r := clause.Read(s)
-	if why(s, r, about) != "" {
+	line := marked.FindStringSubmatch(s.Text)
+	if why(s, r, line, about) != "" {
 		return nil, false
 	}
-	if f, ok := note(s); ok {
-		return []Fact{f}, true
+	if line != nil {
+		if f, ok := note(s, line); ok {
+			return []Fact{f}, true
+		}
 	}
 	return states(s, r), true
 }

@@ -17,10 +17,10 @@ var bindingPhrases = []string{
 	"no later than", "not be less than", "between", "never", "rises above", "drops below", "over", "under",
 }
 
-var bindingWords = wordSet("must shall should may limit allowed permitted required maximum minimum lowest highest latest never always needs need kept only washed replaced tested stopped")
+var bindingWords = language.WordSet("must shall should may limit allowed permitted required maximum minimum lowest highest latest never always needs need kept only washed replaced tested stopped")
 
 // openers are first words that lean on the sentence before.
-var openers = wordSet("it this that these those they such then however therefore so thus here there he she its their also instead otherwise both neither either")
+var openers = language.WordSet("it this that these those they such then however therefore so thus here there he she its their also instead otherwise both neither either")
 
 func limits(s language.Sentence) []Fact {
 	if len(s.Tokens) < 6 || len(s.Tokens) > 45 || openers[s.Tokens[0].Lower] {

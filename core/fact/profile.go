@@ -62,7 +62,7 @@ func (p profile) topical(s language.Sentence) int {
 	return n
 }
 
-// person says that a subject is somebody: "she", "Hanne Brask".
+// person says that a subject is one person spoken of as "he" or "she".
 func person(subject string) bool {
 	switch strings.ToLower(subject) {
 	case "he", "she":

@@ -70,7 +70,7 @@ func lastSentence(text string) string {
 }
 
 // after are the words that stand behind the verb of an order.
-var after = wordSet("the a an all each every both it them its until for with to out off on up down in into that this no any two three nothing at by from")
+var after = language.WordSet("the a an all each every both it them its until for with to out off on up down in into that this no any two three nothing at by from")
 
 // isOrder says whether an item tells somebody to do something: "Fill the
 // casing".

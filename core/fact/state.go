@@ -29,13 +29,13 @@ const (
 )
 
 var (
-	causing   = wordSet(`cause lead result produce trigger prevent reduce increase raise lower weaken strengthen allow enable stop slow speed drive kill damage destroy improve worsen provoke induce promote inhibit`)
-	partly    = wordSet(`consist comprise contain include belong possess divide split`)
-	served    = wordSet(`use employ need require add fit install apply make build design keep hold put place take give`)
-	obliges   = wordSet(`must mustn't may should shall cannot can't needn't ought`)
-	causes    = wordSet(`because since as for so`)
-	opposing  = wordSet(`whereas while although though but yet`)
-	timely    = wordSet(`before after until till once when`)
+	causing   = language.WordSet(`cause lead result produce trigger prevent reduce increase raise lower weaken strengthen allow enable stop slow speed drive kill damage destroy improve worsen provoke induce promote inhibit`)
+	partly    = language.WordSet(`consist comprise contain include belong possess divide split`)
+	served    = language.WordSet(`use employ need require add fit install apply make build design keep hold put place take give`)
+	obliges   = language.WordSet(`must mustn't may should shall cannot can't needn't ought`)
+	causes    = language.WordSet(`because since as for so`)
+	opposing  = language.WordSet(`whereas while although though but yet`)
+	timely    = language.WordSet(`before after until till once when`)
 	dated     = regexp.MustCompile(`\b(?:1[0-9]{3}|20[0-9]{2})\b|\b(?:January|February|March|April|May|June|July|August|September|October|November|December)\b|\bcentury\b`)
 	number    = regexp.MustCompile(`(?i)\d|\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty|thirty|forty|fifty|sixty|hundred|thousand|million|half|third|quarter|tenth|twice)\b`)
 	excepts   = regexp.MustCompile(`(?i)\b(?:except|unless|apart from|other than|excluding|exception)\b`)
@@ -65,9 +65,14 @@ func states(s language.Sentence, r clause.Reading) []Fact {
 		}
 	}
 	if len(out) == 0 {
-		out = append(out, Fact{Type: Statement, Quote: s.Text, Subject: s.Text, Predicate: "says", Object: s.Text, Confidence: 0.5})
+		out = append(out, saying(s))
 	}
 	return out
+}
+
+// saying is the statement of a sentence as a whole: that it says what it says.
+func saying(s language.Sentence) Fact {
+	return Fact{Type: Statement, Quote: s.Text, Subject: s.Text, Predicate: "says", Object: s.Text, Confidence: 0.5}
 }
 
 // ofClause makes a fact of the i-th clause, with the clauses that hang on it.
@@ -227,18 +232,14 @@ func anaphoric(subject string) bool {
 	return false
 }
 
-// note reads a line of notes: a term, a mark, and what belongs to it.
-func note(s language.Sentence) (Fact, bool) {
-	m := marked.FindStringSubmatch(s.Text)
-	if m == nil {
-		return Fact{}, false
-	}
-	term, says := strings.TrimSpace(m[1]), strings.TrimSpace(m[3])
+// note reads a line of notes, matched by marked: a term, a mark, and what belongs to it.
+func note(s language.Sentence, line []string) (Fact, bool) {
+	term, mark, says := strings.TrimSpace(line[1]), strings.TrimSpace(line[2]), strings.TrimSpace(line[3])
 	words := strings.Fields(term)
 	if strings.Trim(term, "0123456789 .,") == "" || strings.Trim(says, "0123456789 .,:") == "" || timeOfDay.MatchString(s.Text) {
 		return Fact{}, false
 	}
-	if m[2] != "=" && m[2] != "→" {
+	if mark != "=" && mark != "→" {
 		for _, t := range language.Split(term) {
 			for _, c := range clause.Read(t).Clauses {
 				if c.Kind == clause.Main && !c.Subject.Empty() {
@@ -250,7 +251,7 @@ func note(s language.Sentence) (Fact, bool) {
 	if len(words) == 0 || len(words) > 8 || len(strings.Fields(says)) < 1 {
 		return Fact{}, false
 	}
-	f := Fact{Type: Note, Quote: s.Text, Subject: term, Predicate: strings.TrimSpace(m[2]), Object: says, Confidence: 0.8}
+	f := Fact{Type: Note, Quote: s.Text, Subject: term, Predicate: mark, Object: says, Confidence: 0.8}
 	if strings.Contains(s.Text, "→") {
 		f.Type = Cause
 	}

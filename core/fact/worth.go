@@ -19,13 +19,13 @@ type Silence struct {
 
 var (
 	// selfish are the words by which somebody speaks of themselves.
-	selfish = wordSet(`i i'm i've i'd i'll me my mine myself`)
+	selfish = language.WordSet(`i i'm i've i'd i'll me my mine myself`)
 	// about are the words by which a text speaks of itself and of what surrounds it.
-	about = wordSet(`notes booklet manual handout slides slide chapter unit volume lecture lectures practical practicals exercise exercises page pages plate plates
+	about = language.WordSet(`notes booklet manual handout slides slide chapter unit volume lecture lectures practical practicals exercise exercises page pages plate plates
 		figure figures appendix edition issue newsletter cookie cookies advertisement subscribe homework exam quiz syllabus transcript reader readers webinar podcast video course lesson
 		canteen questionnaire login password site website comments comment shares articles article author editor copyright`)
 	// opinions are verbs of thinking with a person as subject.
-	opinions = wordSet(`think believe guess suppose doubt hope feel wish reckon hear wonder imagine expect agree disagree claim argue hesitate`)
+	opinions = language.WordSet(`think believe guess suppose doubt hope feel wish reckon hear wonder imagine expect agree disagree claim argue hesitate`)
 	// hedges make a sentence one that nobody stands by.
 	hedges = regexp.MustCompile(`(?i)\b(perhaps|maybe|it may be that|is said to|are said to|would like to think|would call|don't quote|not sure|who knows|disagree|rumou?r|supposedly|reportedly|allegedly|apparently|i think|i believe|some say|it seems to me|arguabl[ey]|in my (?:experience|opinion|view)|in all likelihood|the (?:present )?(?:writer|author)'s (?:view|opinion)|which is a (?:pity|shame)|as far as i know|hearsay|debatable|a matter of (?:taste|opinion))\b`)
 	// examples begin what is told of one case only.
@@ -40,7 +40,7 @@ var (
 )
 
 // hollow are words that carry nothing to be asked about.
-var hollow = wordSet(`thing things way ways point points catch trick matter matters case cases question questions answer answers reason reasons story remark word words
+var hollow = language.WordSet(`thing things way ways point points catch trick matter matters case cases question questions answer answers reason reasons story remark word words
 	something anything nothing everything kind kinds sort sorts form forms type types group groups class classes difference differences part parts stage stages idea ideas fact facts
 	work works take takes make makes get gets go goes come comes list listed below above follow follows distinguish distinguished mean means say says call calls see look
 	important interesting useful simple easy hard difficult good bad nice wonderful great short long new old other further next last first second number numbers lot bit`)
@@ -58,7 +58,7 @@ func Silent(passages []source.Passage, from, to int) []Silence {
 			continue
 		}
 		for _, s := range language.Split(p.Text) {
-			if reason := why(s, clause.Read(s), doc); reason != "" {
+			if reason := why(s, clause.Read(s), marked.FindStringSubmatch(s.Text), doc); reason != "" {
 				out = append(out, Silence{Passage: p.ID, Quote: s.Text, Why: reason})
 			}
 		}
@@ -81,8 +81,9 @@ func content(s language.Sentence) int {
 	return len(seen)
 }
 
-// why says why a sentence is not to be asked about; it is empty where it may be.
-func why(s language.Sentence, r clause.Reading, doc profile) string {
+// why says why a sentence is not to be asked about; it is empty where it may be. line is
+// the match of marked, if it is a line of notes.
+func why(s language.Sentence, r clause.Reading, line []string, doc profile) string {
 	text := strings.TrimSpace(s.Text)
 	tokens := s.Tokens
 	if n := len(tokens); n > 0 && tokens[n-1].Text == "?" || strings.HasPrefix(text, "?") {
@@ -127,26 +128,26 @@ func why(s language.Sentence, r clause.Reading, doc profile) string {
 		return "it tells of one time"
 	}
 	digits := strings.ContainsAny(text, "0123456789")
-	if n < 2 || n < 3 && !digits && !marked.MatchString(text) && !telling(r) {
+	if n < 2 || n < 3 && !digits && line == nil && !telling(r) {
 		return "it says too little by itself"
 	}
-	if doc.sentences >= 30 && n < 8 && !digits && !marked.MatchString(text) && doc.topical(s) == 0 {
+	if doc.sentences >= 30 && n < 8 && !digits && line == nil && doc.topical(s) == 0 {
 		return "the text speaks of it nowhere else"
 	}
-	if n < 4 && !digits && !marked.MatchString(text) && !telling(r) {
+	if n < 4 && !digits && line == nil && !telling(r) {
 		return "it says too little by itself"
 	}
-	if len(r.Clauses) == 0 && !digits && !marked.MatchString(text) {
+	if len(r.Clauses) == 0 && !digits && line == nil {
 		return "it states nothing"
 	}
 	if len(r.Clauses) > 0 && you > 0 && !slices.ContainsFunc(r.Clauses, func(c clause.Clause) bool { return c.Kind == clause.Main }) {
 		return "it states nothing"
 	}
-	if m := marked.FindStringSubmatch(text); m != nil {
-		if itself(m[1]) || n < 8 && names(m[3], about) {
+	if line != nil {
+		if itself(line[1]) || n < 8 && names(line[3], about) {
 			return "it is about the text itself"
 		}
-		if term := strings.Fields(strings.ToLower(m[1])); len(term) > 1 && counting[term[0]] && hollow[term[len(term)-1]] {
+		if term := strings.Fields(strings.ToLower(line[1])); len(term) > 1 && counting[term[0]] && hollow[term[len(term)-1]] {
 			return "it only leads on"
 		}
 	}
@@ -212,7 +213,7 @@ func prepText(r clause.Reading, c clause.Clause) string {
 }
 
 // counting are words that number what is said: "one last remark".
-var counting = wordSet("one first second third last another next final")
+var counting = language.WordSet("one first second third last another next final")
 
 // names says whether a word of a set stands in a phrase.
 func names(phrase string, set map[string]bool) bool {

@@ -3,6 +3,7 @@ package ground
 import (
 	"math"
 	"math/big"
+	"slices"
 	"strings"
 	"sync"
 
@@ -156,7 +157,15 @@ func read(text string, whole bool) reading {
 		r.tokens = append(r.tokens, s.Tokens...)
 	}
 	if whole && len(sentences) > 0 {
-		r.clauses = clause.Read(language.Sentence{Text: text, Start: 0, End: len(text), Tokens: r.tokens})
+		tokens := r.tokens
+		if len(sentences) > 1 {
+			// Several sentences read as one are tagged as one.
+			tokens = slices.Clone(tokens)
+			for i := range tokens {
+				tokens[i].Tag = ""
+			}
+		}
+		r.clauses = clause.Read(language.Sentence{Text: text, Start: 0, End: len(text), Tokens: tokens})
 	}
 	for i := 0; i < len(r.tokens); i++ {
 		t := r.tokens[i]
@@ -185,16 +194,10 @@ func read(text string, whole bool) reading {
 }
 
 // light are words with little meaning of their own.
-var light = func() map[string]bool {
-	out := map[string]bool{}
-	for w := range strings.FieldsSeq(`be have do make take get give let put go come become seem remain keep way thing kind sort case fact part call mean say see one use
+var light = language.WordSet(`be have do make take get give let put go come become seem remain keep way thing kind sort case fact part call mean say see one use
 		begin end amount number form happen occur involve concern need want turn set bring lie stand hold
 		well even still yet just quite rather about around roughly approximately nearly almost some together whole certain particular different various
-		must may can shall should will would could might per`) {
-		out[w] = true
-	}
-	return out
-}()
+		must may can shall should will would could might per`)
 
 // telling is how much a word tells: rare words more than common ones.
 func telling(lemma string) float64 {

@@ -195,10 +195,7 @@ var functionWords = map[string]string{
 var functionSet = func() map[string]map[string]bool {
 	sets := map[string]map[string]bool{}
 	for language, words := range functionWords {
-		sets[language] = map[string]bool{}
-		for _, w := range strings.Fields(words) {
-			sets[language][w] = true
-		}
+		sets[language] = WordSet(words)
 	}
 	return sets
 }()

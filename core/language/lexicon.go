@@ -155,17 +155,20 @@ func Plural(noun string) bool { return Singular(noun) != strings.ToLower(noun) }
 // Stem is the snowball stem of a word, for comparing words across their forms.
 func Stem(word string) string { return english.Stem(strings.ToLower(word), true) }
 
-var stopWords = func() map[string]bool {
-	set := map[string]bool{}
-	for _, w := range strings.Fields(`a an the of and or to in is are was were be been being that which who whom whose this these those it its
+var stopWords = WordSet(`a an the of and or to in is are was were be been being that which who whom whose this these those it its
 		for with as on at by from into onto over under than then so not no nor but if when while where what how why there their they them he she
 		his her we our you your i me my can could may might must shall should will would do does did done has have had having also only very more
 		most less least much many few some any each every all both either neither one two such same other another about after before between
-		through during because until per up down out off again once here just too own used called known`) {
+		through during because until per up down out off again once here just too own used called known`)
+
+// WordSet makes a set of the words of a text, as they are parted by white space.
+func WordSet(words string) map[string]bool {
+	set := map[string]bool{}
+	for w := range strings.FieldsSeq(words) {
 		set[w] = true
 	}
 	return set
-}()
+}
 
 // Content says whether a word carries meaning of its own: not an article, a
 // preposition, an auxiliary or a pronoun.

@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"compress/gzip"
 	_ "embed"
+	"io"
 	"math"
 	"slices"
 	"strconv"
@@ -86,20 +87,18 @@ var vectors = sync.OnceValue(func() *directions {
 		if err != nil {
 			panic(err)
 		}
+		var v [dimensions]byte
 		for _, w := range strings.Fields(line) {
-			var v [dimensions]byte
+			if _, err := io.ReadFull(in, v[:]); err != nil {
+				panic(err)
+			}
 			sum := 0.0
-			for i := range v {
-				if v[i], err = in.ReadByte(); err != nil {
-					panic(err)
-				}
-				x := float64(int8(v[i]))
-				sum += x * x
+			for _, b := range v {
+				x := int8(b)
+				sum += float64(x) * float64(x)
+				d.data = append(d.data, x)
 			}
 			d.at[w] = len(d.length)
-			for _, b := range v {
-				d.data = append(d.data, int8(b))
-			}
 			d.length = append(d.length, float32(math.Sqrt(sum)))
 		}
 	}

@@ -44,31 +44,30 @@ func choose(text string, words []word) Reading {
 	var others []other
 	taken := words
 	for range 2 {
-		improved := false
-		base, baseCost := taken, 0.0
-		_ = baseCost
+		already := spent(words, taken)
 		var winner *parser
 		var with []word
 		winnerCost := cost
 		for _, f := range flips {
-			if base[f.at].tag == f.tag {
+			// What costs so much already can neither win nor come near.
+			if taken[f.at].tag == f.tag || f.cost+already > cost+near {
 				continue
 			}
-			changed := append([]word(nil), base...)
+			changed := append([]word(nil), taken...)
 			changed[f.at].tag = f.tag
 			p := once(text, changed)
-			total := p.cost + f.cost + spent(words, base)
+			total := p.cost + f.cost + already
 			others = append(others, other{p, total})
 			if total < winnerCost-1e-9 {
 				winner, winnerCost, with = p, total, changed
 			}
 		}
-		if winner != nil {
-			others = append(others, other{best, cost})
-			best, cost, taken = winner, winnerCost, with
-			improved = true
+		if winner == nil {
+			break
 		}
-		if !improved || best.cost == 0 {
+		others = append(others, other{best, cost})
+		best, cost, taken = winner, winnerCost, with
+		if best.cost == 0 {
 			break
 		}
 	}
@@ -215,9 +214,7 @@ func flipsOf(words []word) []flip {
 		}
 		try := func(tag string) {
 			if tag != w.tag {
-				if c := flipCost(w, tag); !math.IsInf(c, 1) {
-					out = append(out, flip{i, tag, c})
-				}
+				out = append(out, flip{i, tag, flipCost(w, tag)})
 			}
 		}
 		switch w.tag {
@@ -225,7 +222,7 @@ func flipsOf(words []word) []flip {
 		default:
 			continue
 		}
-		for _, f := range language.VerbForms(w.lower) {
+		for _, f := range w.forms {
 			switch f.Tag {
 			case "VB":
 				if w.tag != "VB" {
@@ -259,7 +256,7 @@ func flipCost(w word, tag string) float64 {
 			return float64(n)
 		case strings.HasPrefix(tag, "VB"):
 			most := 0
-			for _, f := range language.VerbForms(w.lower) {
+			for _, f := range w.forms {
 				if f.Tag == tag || f.Tag == "VB" && tag == "VBP" {
 					_, v, _, _ := language.Met(f.Base)
 					most = max(most, v)

@@ -85,6 +85,6 @@ func (r Reading) Of(s Span) string {
 	return r.Text[s.From:s.To]
 }
 
-// Read reads a sentence, whose tokens need no tags. The same sentence is always read
+// Read reads a sentence, whose tokens may be tagged already and need not be. The same sentence is always read
 // the same.
 func Read(s language.Sentence) Reading { return choose(s.Text, wordsOf(s)) }

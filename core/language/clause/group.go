@@ -99,7 +99,7 @@ func (p *parser) base(i int) (end, head int, ok bool) {
 	if w.text == "" {
 		return 0, 0, false
 	}
-	if w.tag == "PRP" || w.tag == "EX" || w.tag == "WP" && false {
+	if w.tag == "PRP" || w.tag == "EX" {
 		return j + 1, j, true
 	}
 	switch w.lower {
@@ -139,10 +139,7 @@ func (p *parser) base(i int) (end, head int, ok bool) {
 			last, headAt = j+2, max(headAt, j)
 			j += 2
 		case w.tag == "CD":
-			last = j
-			if headAt < 0 || true {
-				headAt = max(headAt, j)
-			}
+			last, headAt = j, max(headAt, j)
 		case w.tag == "POS" && last == j-1:
 			last = j
 		case w.tag == "JJ" || w.tag == "JJR" || w.tag == "JJS":
@@ -163,10 +160,8 @@ func (p *parser) base(i int) (end, head int, ok bool) {
 			last = j
 		case (w.tag == "CC" || w.text == ",") && last == j-1 && headAt < 0 && last >= dets && (next.tag == "JJ" || next.tag == "JJR" || next.tag == "VBN" || next.tag == "VBG") && p.leadsToNoun(j+1):
 			last = j
-		case w.from == p.at(j-1).to && j > start && last == j-1 && !strings.ContainsAny(w.text, ",.;:!?)(/") && (w.text == "+" || w.text == "%" || w.text == "-" || w.text == "°"):
+		case w.from == p.at(j-1).to && j > start && last == j-1 && (w.text == "+" || w.text == "%" || w.text == "-" || w.text == "°"):
 			last = j
-		case w.tag == "DT" && last >= 0 && p.at(j-1).tag == "POS":
-			goto done
 		default:
 			goto done
 		}
@@ -217,7 +212,7 @@ func (p *parser) leadsToNoun(i int) bool {
 			return true
 		case w.tag == "JJ", w.tag == "CD", w.tag == "JJR", w.tag == "JJS", w.tag == "VBN", w.tag == "VBG":
 		case w.tag == "RB" && p.at(k+1).tag == "JJ":
-		case w.tag == "CC" && k > i-1 && (p.at(k+1).tag == "JJ" || p.at(k+1).tag == "JJR" || p.at(k+1).tag == "VBN"):
+		case w.tag == "CC" && (p.at(k+1).tag == "JJ" || p.at(k+1).tag == "JJR" || p.at(k+1).tag == "VBN"):
 		case w.text == "," && p.at(k+1).tag == "JJ":
 		default:
 			return false
@@ -252,7 +247,7 @@ func (p *parser) group(i int, afterVerb bool) (end, head int, ok bool) {
 			next++
 		}
 		switch w := p.at(next); {
-		case (w.lower == "and" || w.lower == "or" || w.lower == "nor" || w.text == "&") && w.text != "":
+		case w.lower == "and" || w.lower == "or" || w.lower == "nor" || w.text == "&":
 			next++
 			final = true
 		case next == k:
@@ -309,7 +304,7 @@ func (p *parser) amount(i, head int) bool {
 
 func (p *parser) withOf(i int) (end, head int, ok bool) {
 	end, head, ok = p.base(i)
-	if ok && times[p.at(end+1).lower] && p.w[head].noun() && p.amount(i, head) { // "90,000 marks a year"
+	if ok && times[p.at(end+1).lower] && p.w[head].noun() && p.amount(i, head) { // "40 m³ an hour"
 		switch p.at(end).lower {
 		case "a", "an", "per", "each", "every":
 			end += 2
@@ -342,7 +337,6 @@ type verbs struct {
 	past    bool
 	form    string // "", "to", "ing" or "en"
 	adverbs []string
-	certain bool
 }
 
 func finiteTag(tag string) bool { return tag == "VBZ" || tag == "VBP" || tag == "VBD" || tag == "VB" }
@@ -445,7 +439,7 @@ func (p *parser) verbsAt(i int) (v verbs, ok bool) {
 				j = next + 1
 				goto end
 			}
-			if (n.tag == "VBN" || n.tag == "VBD" && len(language.VerbForms(n.lower)) > 0) && !p.nounAfter(next) {
+			if (n.tag == "VBN" || n.tag == "VBD" && len(n.forms) > 0) && !p.nounAfter(next) {
 				if n.lower == "been" {
 					j = next
 					continue
@@ -478,7 +472,7 @@ func (p *parser) baseVerb(i int) bool {
 	if w.tag == "VB" || w.tag == "VBP" {
 		return true
 	}
-	for _, f := range language.VerbForms(w.lower) {
+	for _, f := range w.forms {
 		if f.Tag == "VB" && w.tag != "DT" && w.tag != "PRP" && w.tag != "IN" {
 			return true
 		}

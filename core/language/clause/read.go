@@ -21,7 +21,6 @@ type part struct {
 	imperative bool
 	doubt      bool
 	negated    bool
-	gap        run // the noun a relative clause describes, while its role is open
 	whole      run
 	base       string
 	takes      language.Takes
@@ -55,6 +54,14 @@ func (p *parser) mark() state      { return state{p.i, p.cost, len(p.out)} }
 func (p *parser) back(s state)     { p.i, p.cost, p.out = s.i, s.cost, p.out[:s.n] }
 func (p *parser) here() word       { return p.at(p.i) }
 func (p *parser) is(w string) bool { return p.here().lower == w }
+
+// skipBrackets goes behind the bracket that closes, or to the end.
+func (p *parser) skipBrackets() {
+	for p.i < len(p.w) && !p.is(")") {
+		p.i++
+	}
+	p.i = min(p.i+1, len(p.w))
+}
 
 // deepest bounds how clauses nest.
 const deepest = 12
@@ -189,7 +196,7 @@ func (p *parser) statement() {
 			main.wished = main.wished || main.verbs.modal != ""
 		}
 	}
-	if begin > 0 && p.at(begin-1).text == "," && p.w[main.verbs.a].tag == "VBD" && main.verbs.a == main.verbs.main && !irregularPast(p.w[main.verbs.main].lower) {
+	if begin > 0 && p.at(begin-1).text == "," && p.w[main.verbs.a].tag == "VBD" && main.verbs.a == main.verbs.main && !irregularPast(p.w[main.verbs.main]) {
 		main.doubt = true // "…, a process called X"
 	}
 	main.preps = append(fronted, main.preps...)
@@ -210,8 +217,8 @@ func (p *parser) statement() {
 }
 
 // irregularPast says that a form is the past and no participle: "broke".
-func irregularPast(word string) bool {
-	for _, f := range language.VerbForms(word) {
+func irregularPast(w word) bool {
+	for _, f := range w.forms {
 		if f.Tag == "VBN" {
 			return false
 		}
@@ -370,9 +377,8 @@ func (p *parser) clause(kind Kind, link string, of int) *part {
 		case j > p.i && p.at(j).text == ",":
 			p.i = j + 1
 		default:
-			if pr, ok := p.prepositional(-1); ok && p.is(",") {
+			if _, ok := p.prepositional(-1); ok && p.is(",") {
 				p.i++
-				_ = pr
 			} else {
 				p.back(at)
 			}
@@ -405,10 +411,7 @@ func (p *parser) clause(kind Kind, link string, of int) *part {
 	p.agreement(c)
 	p.i = v.b
 	if p.is("(") {
-		for p.i < len(p.w) && !p.is(")") {
-			p.i++
-		}
-		p.i = min(p.i+1, len(p.w))
+		p.skipBrackets()
 	}
 	p.complements(c)
 	p.joined(c)
@@ -557,13 +560,10 @@ func (p *parser) subject() (run, bool) {
 		w := p.here()
 		switch {
 		case w.text == "(":
-			for p.i < len(p.w) && !p.is(")") {
-				p.i++
-			}
-			p.i = min(p.i+1, len(p.w))
+			p.skipBrackets()
 		case w.tag == "PRP" && (strings.HasSuffix(w.lower, "self") || strings.HasSuffix(w.lower, "selves")): // "the tip itself"
 			p.i++
-		case w.lower == "so" && p.at(p.i+1).tag == "JJ" && described.b == p.i: // "an agreement so vague that"
+		case w.lower == "so" && p.at(p.i+1).tag == "JJ" && described.b == p.i: // "a smell so faint that"
 			p.i += 2
 			described.b = p.i
 			if p.is("that") {
@@ -604,7 +604,7 @@ func (p *parser) subject() (run, bool) {
 				return described, true
 			}
 			p.i, described.b = e, e
-		case w.tag == "JJ" && described.b == p.i && p.at(p.i+1).tag != "," && !p.at(p.i+1).noun() && (p.at(p.i+1).tag == "IN" || p.at(p.i+1).tag == "TO") && !p.finiteAt(p.i): // "the person responsible for it"
+		case w.tag == "JJ" && described.b == p.i && !p.at(p.i+1).noun() && (p.at(p.i+1).tag == "IN" || p.at(p.i+1).tag == "TO") && !p.finiteAt(p.i): // "the person responsible for it"
 			p.i++
 		case w.text == ",":
 			if !p.between(&described) {
@@ -780,7 +780,7 @@ func (p *parser) relative(noun run) bool {
 			c.whole.a = begin
 			return true
 		}
-	default: // "the tools you need", "the flour a baker buys"
+	default: // "the tools you need", "the lime a works buys"
 		if !noun.empty() && governed.empty() && w.tag == "DT" && p.pending > 0 && p.at(p.i-1).text != "," && p.clauseAhead(p.i) && p.finitesAhead(p.i) > 1 {
 			if c := p.clause(Relative, "", -1); c != nil && c.object.empty() && c.takes.Object > 3 && !c.verbs.passive && c.complement.empty() && len(c.preps) == 0 && p.finiteAt(p.i) {
 				c.object = noun
@@ -815,7 +815,7 @@ func (p *parser) timely(noun run) bool {
 }
 
 // supposes are the conjunctions under which nothing is stated.
-var supposes = set(`if unless whether lest provided providing once until till before`)
+var supposes = language.WordSet(`if unless whether lest provided providing once until till before`)
 
 // subordinate reads a clause with a conjunction, and a comma behind it where it leads
 // in.
@@ -962,7 +962,7 @@ func (p *parser) prepositional(of int) (prep, bool) {
 	s := p.mark()
 	word := run{p.i, p.i + n}
 	at := p.i + n
-	if next := p.at(at); next.tag == "VBG" && !p.nounGerund(at) {
+	if next := p.at(at); next.tag == "VBG" {
 		v, ok := p.verbsAt(at)
 		if !ok {
 			return prep{}, false
@@ -1025,12 +1025,6 @@ func (p *parser) governs(i int) bool {
 	return ok && !p.at(i).verb()
 }
 
-// nounGerund says that a word in -ing is a noun here: "for cooking oil".
-func (p *parser) nounGerund(i int) bool {
-	next := p.at(i + 1)
-	return next.noun() && p.finiteAt(i+2) && next.tag == "NN" && !language.Can(next.lower, 'a') && false
-}
-
 // describing reads what follows a noun that is no subject: relative clauses and
 // participles.
 func (p *parser) describing(noun *run) {
@@ -1038,10 +1032,7 @@ func (p *parser) describing(noun *run) {
 		at := p.i
 		switch w := p.here(); {
 		case w.text == "(":
-			for p.i < len(p.w) && !p.is(")") {
-				p.i++
-			}
-			p.i = min(p.i+1, len(p.w))
+			p.skipBrackets()
 		case p.relative(*noun):
 			return
 		case w.lower == "of" && p.at(p.i+1).tag == "VBG":
@@ -1089,7 +1080,7 @@ func (p *parser) indefinite(r run) bool {
 	return false
 }
 
-// apposition reads another name behind a comma: "a cooper's widow, Mirel Dann".
+// apposition reads another name behind a comma: "the foreman, Ana Pell".
 func (p *parser) apposition(noun *run) bool {
 	next := p.at(p.i + 1)
 	if next.tag != "NNP" && next.tag != "DT" || p.clauseAhead(p.i+1) {
@@ -1105,10 +1096,10 @@ func (p *parser) apposition(noun *run) bool {
 }
 
 // factive are verbs of which what they say holds.
-var factive = set(`know show prove mean reveal discover learn remember demonstrate confirm establish notice realise realize recall forget regret`)
+var factive = language.WordSet(`know show prove mean reveal discover learn remember demonstrate confirm establish notice realise realize recall forget regret`)
 
 // copulas take what the subject is.
-var copulas = set(`be become remain seem appear look feel stay turn grow sound smell taste prove get go keep stand lie fall run come`)
+var copulas = language.WordSet(`be become remain seem appear look feel stay turn grow sound smell taste prove get go keep stand lie fall run come`)
 
 // complements reads what follows a verb.
 func (p *parser) complements(c *part) {
@@ -1136,24 +1127,18 @@ func (p *parser) complements(c *part) {
 	}()
 	copula := (c.base == "be" || copulas[c.base] || c.takes.Adjective && c.takes.Object < 6) && !c.verbs.passive
 	for range 24 {
-		if p.ends(p.i) {
+		at := p.i
+		if p.ends(at) || !p.step(c, copula) {
 			break
 		}
-		w := p.here()
-		at := p.i
-		if p.step(c, copula) {
-			if p.i == at {
-				return
-			}
-			continue
+		if p.i == at {
+			return
 		}
-		_ = w
-		break
 	}
 	if c.object.empty() && c.takes.Object >= 9 && !c.verbs.passive && c.kind != Relative && c.objects == 0 && c.base != "be" && c.base != "have" {
 		p.cost += 0.8
 	}
-	if c.object.empty() && c.takes.Object >= 8 && !c.verbs.passive && c.gap.empty() && c.objects == 0 && c.base != "be" && c.verbs.form == "" && len(c.preps) == 0 {
+	if c.object.empty() && c.takes.Object >= 8 && !c.verbs.passive && c.objects == 0 && c.base != "be" && c.verbs.form == "" && len(c.preps) == 0 {
 		c.doubt = true
 	}
 	if !c.object.empty() && c.takes.Object <= 2 && !c.verbs.passive && !c.takes.That && c.kind != Relative {
@@ -1173,10 +1158,7 @@ func (p *parser) complements(c *part) {
 func (p *parser) step(c *part, copula bool) bool {
 	w := p.here()
 	if w.text == "(" {
-		for p.i < len(p.w) && !p.is(")") {
-			p.i++
-		}
-		p.i = min(p.i+1, len(p.w))
+		p.skipBrackets()
 		return true
 	}
 	if w.text == "," {
@@ -1248,17 +1230,15 @@ func (p *parser) step(c *part, copula bool) bool {
 	case w.lower == "what" || w.lower == "how" || w.lower == "why" || w.lower == "who" || w.lower == "whatever" || w.lower == "whether" || w.lower == "which" && open:
 		from := p.i
 		if p.nominal(self) {
-			if w.lower != "whether" || true {
-				span := run{from, p.i}
-				switch {
-				case c.verbs.passive || !open:
-				case copula && c.base == "be":
-					c.complement = span
-				case w.lower == "what" || w.lower == "how" || w.lower == "why" || w.lower == "whatever":
-					c.object = span
-				default:
-					c.objects++
-				}
+			span := run{from, p.i}
+			switch {
+			case c.verbs.passive || !open:
+			case copula && c.base == "be":
+				c.complement = span
+			case w.lower == "what" || w.lower == "how" || w.lower == "why" || w.lower == "whatever":
+				c.object = span
+			default:
+				c.objects++
 			}
 			return true
 		}
@@ -1282,10 +1262,10 @@ func (p *parser) step(c *part, copula bool) bool {
 	if open && (copula && w.tag == "VBN" || (copula || c.verbs.passive && (c.takes.Complement || c.takes.Adjective) || c.takes.Object < 4) && (w.tag == "JJ" || w.tag == "JJR" || w.tag == "JJS")) && !p.nounAhead(p.i) {
 		return p.adjective(c)
 	}
-	if e, head, ok := p.group(p.i, true); ok {
-		return p.noun(c, e, head, copula)
+	if e, _, ok := p.group(p.i, true); ok {
+		return p.noun(c, e, copula)
 	}
-	// "make the muscles cramp", "leave it open"
+	// "make the flocs settle", "leave it open"
 	if !c.object.empty() && c.complement.empty() && (w.tag == "JJ" || w.tag == "VBN" || w.tag == "JJR" || w.tag == "RBR") {
 		c.complement = run{p.i, p.i + 1}
 		p.i++
@@ -1397,12 +1377,12 @@ func (p *parser) adjective(c *part) bool {
 }
 
 // noun reads a noun group behind a verb.
-func (p *parser) noun(c *part, e, head int, copula bool) bool {
+func (p *parser) noun(c *part, e int, copula bool) bool {
 	span := run{p.i, e}
 	open := c.object.empty() && c.complement.empty() && c.objects == 0
 	w := p.here()
 	// A clause that nothing joins: "he said it stops".
-	if p.clauseAhead(p.i) && !(c.verbs.passive && false) {
+	if p.clauseAhead(p.i) {
 		e2, _, _ := p.group(p.i, true)
 		if p.finiteAt(e2) && p.pending > 0 {
 			c.doubt = c.doubt || c.takes.That
@@ -1502,7 +1482,7 @@ func (p *parser) existential(c *part) bool {
 // measured says that a noun group is a time or an amount, which may stand by itself.
 func (p *parser) measured(r run) bool { return p.timeSpan(r) || p.w[r.a].tag == "CD" }
 
-var times = set(`time times second seconds minute minutes hour hours day days week weeks month months year years morning evening night century decade today yesterday tomorrow monday tuesday wednesday thursday friday saturday sunday moment way`)
+var times = language.WordSet(`time times second seconds minute minutes hour hours day days week weeks month months year years morning evening night century decade today yesterday tomorrow monday tuesday wednesday thursday friday saturday sunday moment way`)
 
 func (p *parser) timeSpan(r run) bool { return times[p.w[r.b-1].lower] }
 
@@ -1536,11 +1516,8 @@ func (p *parser) nominal(of int) bool {
 		}
 	}
 	if w.lower == "what" || w.lower == "which" || w.lower == "whatever" {
-		if e, _, ok := p.base(p.i); ok && p.at(p.i).noun() && !p.finiteAt(p.i) {
-			_ = e
-			if p.finiteAt(e) || p.clauseAhead(e) {
-				p.i = e
-			}
+		if e, _, ok := p.base(p.i); ok && p.at(p.i).noun() && !p.finiteAt(p.i) && (p.finiteAt(e) || p.clauseAhead(e)) {
+			p.i = e
 		}
 	}
 	word := run{begin, p.i}
@@ -1786,7 +1763,7 @@ func (p *parser) clauseNoun(c *part) run {
 	return last
 }
 
-// joined reads further verbs of the same subject: "marched, seized it and held it".
+// joined reads further verbs of the same subject: "opened, drained and rinsed it".
 func (p *parser) joined(c *part) {
 	last := c
 	for range 6 {

@@ -15,34 +15,23 @@ type word struct {
 	text, lower string
 	tag         string
 	from, to    int
-}
-
-func set(words string) map[string]bool {
-	out := map[string]bool{}
-	for w := range strings.FieldsSeq(words) {
-		out[w] = true
-	}
-	return out
+	forms       []language.Form // the ways to read it as a verb
 }
 
 var (
-	prepositions = set(`about above across after against along alongside amid among amongst around as at before behind below beneath beside besides between
+	prepositions = language.WordSet(`about above across after against along alongside amid among amongst around as at before behind below beneath beside besides between
 		beyond by despite down during except for from in inside into like near of off on onto opposite out outside over past per since than through
 		throughout till to toward towards under underneath unlike until unto up upon versus via with within without concerning regarding including excluding following`)
-	conjunctions = set(`if when whenever because since although though while whereas unless until till before after once as whether lest where wherever than whilst provided providing`)
-	coordinators = set(`and or but nor yet plus`)
-	adverbial    = set(`however moreover therefore thus hence consequently furthermore nevertheless nonetheless instead otherwise then also too again finally first second third next
+	conjunctions = language.WordSet(`if when whenever because since although though while whereas unless until till before after once as whether lest where wherever than whilst provided providing`)
+	adverbial    = language.WordSet(`however moreover therefore thus hence consequently furthermore nevertheless nonetheless instead otherwise then also too again finally first second third next
 		meanwhile similarly likewise still indeed often usually always sometimes generally normally ordinarily rarely seldom never here there now soon later
 		afterwards so only just even perhaps maybe accordingly conversely namely overall together everywhere nowhere somewhere`)
-	pronouns = set(`i you he she it we they me him her us them this that these those one ones who something anything nothing everything someone anyone everyone nobody
+	pronouns = language.WordSet(`i you he she it we they me him her us them this that these those one ones who something anything nothing everything someone anyone everyone nobody
 		noone somebody anybody everybody none both neither either each some any all many most much few several others another such mine yours hers ours theirs
 		itself himself herself themselves oneself yourself myself ourselves there more less half little former latter`)
-	subjects    = set(`i you he she it we they`) // pronouns that begin a clause within another
-	determiners = set(`the a an this that these those my your his her its our their no every each some any all both either neither another much many most few several such what which whose half enough more less fewer little`)
-	negatives   = set(`no nobody nothing none neither nor noone nowhere never`)
-	relativesOf = set(`who which that whose whom where when why`)
-	units       = set(`% ° °c °f € $ £`)
-	vague       = set(`of`)
+	subjects    = language.WordSet(`i you he she it we they`) // pronouns that begin a clause within another
+	determiners = language.WordSet(`the a an this that these those my your his her its our their no every each some any all both either neither another much many most few several such what which whose half enough more less fewer little`)
+	relativesOf = language.WordSet(`who which that whose whom where when why`)
 )
 
 // leads are several words that act as one preposition or conjunction.
@@ -57,7 +46,8 @@ var leads = map[string]string{
 	"in order to": "TO", "so as to": "TO",
 }
 
-// wordsOf cuts a sentence into words and tags them.
+// wordsOf cuts a sentence into words and tags them, where its tokens are not the words
+// and tagged already.
 func wordsOf(s language.Sentence) []word {
 	cut := language.Sentence{Text: s.Text, Tokens: make([]language.Token, 0, len(s.Tokens)+4)}
 	names := map[int]bool{}
@@ -66,6 +56,7 @@ func wordsOf(s language.Sentence) []word {
 	}
 	aside := asides(s.Tokens)
 	quoted := -1
+	same := len(s.Tokens) > 0 && s.Tokens[0].Tag != "" // tagged already, and the words are the tokens
 	numbered := 0
 	if n := len(s.Tokens); n > 3 && sectionNumber.MatchString(s.Tokens[0].Text) && unicode.IsUpper(firstRune(s.Tokens[1].Text)) {
 		numbered = 1 // "1.5 Nobody may ride"
@@ -73,10 +64,12 @@ func wordsOf(s language.Sentence) []word {
 	for i, t := range s.Tokens {
 		from := t.Start - s.Start
 		if aside[i] || i < numbered || t.Text == "." && i+1 < len(s.Tokens) && i > 0 && len(s.Tokens[i-1].Text) < 4 {
+			same = false
 			continue // a full stop within belongs to an abbreviation
 		}
 		switch t.Text {
 		case "`", "“", "”", "\"":
+			same = false
 			// What is quoted in a word or three, or is code, is a name.
 			if quoted >= 0 {
 				if from > quoted && (t.Text == "`" || strings.Count(s.Text[quoted:from], " ") < 3) && !strings.ContainsAny(s.Text[quoted:from], ".,;?!") {
@@ -92,6 +85,7 @@ func wordsOf(s language.Sentence) []word {
 			}
 			continue
 		case "*", "_", "‘", "«", "»", "**":
+			same = false
 			continue
 		}
 		lower := strings.ReplaceAll(t.Lower, "’", "'")
@@ -102,10 +96,12 @@ func wordsOf(s language.Sentence) []word {
 			}
 			switch tail := lower[strings.LastIndexByte(lower, '\'')+1:]; {
 			case tail == "t" && at > 1 && strings.HasSuffix(lower, "n't") && lower != "can't" && lower != "won't" && lower != "shan't":
+				same = false
 				add(t.Text[:at-1], from)
 				add(t.Text[at-1:], from+at-1)
 				continue
 			case tail == "s" || tail == "re" || tail == "ve" || tail == "ll" || tail == "d" || tail == "m":
+				same = false
 				add(t.Text[:at], from)
 				add(t.Text[at:], from+at)
 				continue
@@ -114,11 +110,17 @@ func wordsOf(s language.Sentence) []word {
 		add(t.Text, from)
 	}
 	cut.Tokens = perCent(cut.Text, cut.Tokens)
-	tagged := []language.Sentence{cut}
-	language.Tag(tagged)
+	if same && len(cut.Tokens) == len(s.Tokens) {
+		for i := range cut.Tokens {
+			cut.Tokens[i].Tag = s.Tokens[i].Tag
+		}
+	} else {
+		language.Tag([]language.Sentence{cut})
+	}
 	out := make([]word, len(cut.Tokens))
-	for i, t := range tagged[0].Tokens {
-		w := word{t.Text, strings.ReplaceAll(t.Lower, "’", "'"), t.Tag, t.Start, t.End}
+	for i, t := range cut.Tokens {
+		w := word{text: t.Text, lower: strings.ReplaceAll(t.Lower, "’", "'"), tag: t.Tag, from: t.Start, to: t.End}
+		w.forms = language.VerbForms(w.lower)
 		switch w.lower {
 		case "'s":
 			w.tag = "POS"
@@ -138,7 +140,7 @@ func wordsOf(s language.Sentence) []word {
 		case "n't", "not", "never":
 			w.tag = "RB"
 		case "is", "are", "was", "were", "am":
-			w.tag = language.VerbForms(w.lower)[0].Tag
+			w.tag = w.forms[0].Tag
 		case "to":
 			w.tag = "TO"
 		case "except", "despite", "unlike", "versus":
@@ -170,7 +172,7 @@ func wordsOf(s language.Sentence) []word {
 		switch { // what the lexicon knows better than the tagger
 		case w.tag == "JJ" && language.Can(w.lower, 'n') && !language.Can(w.lower, 'a') && !strings.Contains(w.lower, "-"):
 			w.tag = "NN"
-		case w.verb() && w.tag != "VBZ" && len(language.VerbForms(w.lower)) == 0 && !strings.HasPrefix(w.lower, "'"):
+		case w.verb() && w.tag != "VBZ" && len(w.forms) == 0 && !strings.HasPrefix(w.lower, "'"):
 			switch {
 			case language.Can(w.lower, 'a') || w.tag == "VBN" || w.tag == "VBD":
 				w.tag = "JJ"
@@ -197,7 +199,7 @@ func wordsOf(s language.Sentence) []word {
 			w.tag = "NN"
 		}
 		if i > 0 && out[i-1].tag == "CD" && w.tag == "VBZ" && language.Can(language.Singular(w.lower), 'n') {
-			w.tag = "NNS" // "90,000 marks a year"
+			w.tag = "NNS" // "40 litres a day"
 		}
 		if w.tag != "MD" && strings.ContainsAny(w.text, "/") && len(w.text) > 1 {
 			w.tag = "NN"
@@ -285,14 +287,13 @@ func (w word) base() string {
 	case "'ve":
 		return "have"
 	}
-	forms := language.VerbForms(w.lower)
-	for _, f := range forms {
+	for _, f := range w.forms {
 		if f.Tag == w.tag || f.Tag == "VB" && w.tag == "VBP" {
 			return f.Base
 		}
 	}
-	if len(forms) > 0 {
-		return forms[0].Base
+	if len(w.forms) > 0 {
+		return w.forms[0].Base
 	}
 	return w.lower
 }
