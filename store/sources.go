@@ -246,6 +246,12 @@ const (
 	shown  = 40
 )
 
+// wordForms is the search configuration for the language of a source; the index of the
+// passages is built with the same.
+const wordForms = `case language
+	when 'en' then 'english'::regconfig when 'es' then 'spanish'::regconfig when 'fr' then 'french'::regconfig when 'de' then 'german'::regconfig
+	when 'pt' then 'portuguese'::regconfig when 'it' then 'italian'::regconfig else 'simple'::regconfig end`
+
 // NearPassage is a passage with where it stands.
 type NearPassage struct {
 	SourceID uuid.UUID `db:"source_id"`
@@ -259,9 +265,7 @@ type NearPassage struct {
 // are left out.
 func Near(ctx context.Context, db DB, s Scope, words []string, best int) ([]NearPassage, error) {
 	return all[NearPassage](ctx, db, `with sought as (
-			select language, websearch_to_tsquery(case language
-				when 'en' then 'english'::regconfig when 'es' then 'spanish'::regconfig when 'fr' then 'french'::regconfig when 'de' then 'german'::regconfig
-				when 'pt' then 'portuguese'::regconfig when 'it' then 'italian'::regconfig else 'simple'::regconfig end, $2) as q
+			select language, websearch_to_tsquery(`+wordForms+`, $2) as q
 			from (select distinct language from sources where course_id = $1 and kind <> 'paper') l
 		), found as (
 			select p.source_id, p.ordinal, ts_rank(p.words, sought.q) as rank from sought cross join lateral (
@@ -277,9 +281,7 @@ func Near(ctx context.Context, db DB, s Scope, words []string, best int) ([]Near
 // languages, the best first. "Quotes", or and -not are understood.
 func Search(ctx context.Context, db DB, s Scope, words string) ([]Hit, error) {
 	return all[Hit](ctx, db, `with spoken as (
-			select language, case language
-				when 'en' then 'english'::regconfig when 'es' then 'spanish'::regconfig when 'fr' then 'french'::regconfig when 'de' then 'german'::regconfig
-				when 'pt' then 'portuguese'::regconfig when 'it' then 'italian'::regconfig else 'simple'::regconfig end as config
+			select language, `+wordForms+` as config
 			from (select distinct language from sources where course_id = $1) l
 		), sought as (
 			select language, config, websearch_to_tsquery(config, $2) as q from spoken
