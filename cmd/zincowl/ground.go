@@ -35,6 +35,7 @@ func (c *groundCmd) Run() error {
 	index := ground.New(sources)
 	out := json.NewEncoder(os.Stdout)
 	out.SetEscapeHTML(false)
+	var rows []string
 	lines := bufio.NewScanner(bytes.NewReader(data))
 	lines.Buffer(nil, 1<<20)
 	for n := 1; lines.Scan(); n++ {
@@ -53,9 +54,7 @@ func (c *groundCmd) Run() error {
 			j.Source = c.Source[k]
 		}
 		if !c.JSON {
-			if err := table(func(w io.Writer) { fmt.Fprintf(w, "%s\t%s\t%s\t%s\n", in.ID, j.Verdict, j.Why, clip(j.Quote)) }); err != nil {
-				return err
-			}
+			rows = append(rows, fmt.Sprintf("%s\t%s\t%s\t%s", in.ID, j.Verdict, j.Why, clip(j.Quote)))
 			continue
 		}
 		if err := out.Encode(struct {
@@ -65,5 +64,12 @@ func (c *groundCmd) Run() error {
 			return err
 		}
 	}
-	return lines.Err()
+	if err := lines.Err(); err != nil {
+		return fmt.Errorf("reading %s: %w", c.Statements, err)
+	}
+	return table(func(w io.Writer) {
+		for _, row := range rows {
+			fmt.Fprintln(w, row)
+		}
+	})
 }

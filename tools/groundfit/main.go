@@ -5,7 +5,8 @@
 //	go run ./tools/groundfit FOLDER... > core/ground/model.json
 //
 // It prints to standard error how often the verdict is right for texts that were left
-// out while fitting, one after the other.
+// out while fitting, one after the other. With SHOW set in the environment it lists the
+// statements on which the verdict was wrong.
 package main
 
 import (
