@@ -57,7 +57,7 @@ var siblings = map[string][]string{
 // allowed are what the core may use beyond the standard library: what reads
 // language, what reads the formats that sources come in, and special functions.
 var allowed = []string{
-	"github.com/jdkato/prose/v2", "github.com/kljensen/snowball/english", "golang.org/x/text", "golang.org/x/sync/errgroup",
+	"github.com/jdkato/prose/v2", "github.com/blevesearch/snowballstem", "github.com/blevesearch/snowballstem/english", "github.com/blevesearch/snowballstem/french", "github.com/blevesearch/snowballstem/german", "github.com/blevesearch/snowballstem/italian", "github.com/blevesearch/snowballstem/portuguese", "github.com/blevesearch/snowballstem/spanish", "golang.org/x/text", "golang.org/x/sync/errgroup",
 	"github.com/yuin/goldmark", "github.com/asticode/go-astisub", "github.com/at-wat/ebml-go", "github.com/abema/go-mp4", "gonum.org/v1/gonum/mathext", "golang.org/x/net/html", "github.com/klippa-app/go-pdfium", "github.com/tetratelabs/wazero", "github.com/xuri/excelize/v2",
 }
 

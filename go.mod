@@ -9,6 +9,7 @@ require (
 	github.com/alexedwards/argon2id v1.0.0
 	github.com/asticode/go-astisub v0.34.0
 	github.com/at-wat/ebml-go v0.19.4
+	github.com/blevesearch/snowballstem v0.9.0
 	github.com/danielgtaylor/huma/v2 v2.37.2
 	github.com/go-chi/chi/v5 v5.5.0
 	github.com/go-chi/httprate v0.16.1
@@ -16,7 +17,6 @@ require (
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/jdkato/prose/v2 v2.0.0
 	github.com/klippa-app/go-pdfium v1.21.4
-	github.com/kljensen/snowball v0.10.0
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/prometheus/client_golang v1.25.0
 	github.com/riverqueue/river v0.51.1

@@ -34,7 +34,7 @@ type match struct {
 
 // compare finds what covers a statement best and compares.
 func (x *Index) compare(statement string) *comparison {
-	c := &comparison{index: x, statement: statement, said: read(statement, true), best: -1, values: map[string]float64{}, found: map[string]string{}}
+	c := &comparison{index: x, statement: statement, said: read(statement, true, x.tongueOf(statement)), best: -1, values: map[string]float64{}, found: map[string]string{}}
 	if len(c.said.terms) == 0 || len(x.sentences) == 0 {
 		return c
 	}
@@ -43,7 +43,7 @@ func (x *Index) compare(statement string) *comparison {
 	scores := make([]float64, len(x.sentences))
 	total := 0.0
 	for i, t := range c.said.terms {
-		alike[i] = x.likeTo(t.lemma)
+		alike[i] = x.likeTo(t.lemma, c.said.tongue.Code)
 		total += t.weight
 		per := map[int]float64{}
 		for w, a := range alike[i] {
@@ -174,7 +174,11 @@ func (c *comparison) around(s int, alike []map[string]float64, total float64) {
 	c.scope()
 	c.roles(alike)
 	c.reasons(matches)
-	c.order(matches)
+	c.order(alike)
+	c.pairs(alike)
+	c.parallel(alike)
+	c.signs(matches)
+	c.scoped(matches)
 	c.replaced(matches, alike)
 	c.clauseByClause(matches)
 }
@@ -373,8 +377,7 @@ func (c *comparison) negation(matches []match) {
 			continue
 		}
 		for d := max(0, m.at-4); d < m.at+2 && d < len(theirs.tokens); d++ {
-			l := strings.ReplaceAll(theirs.tokens[d].Lower, "’", "'")
-			if negations[l] || strings.HasSuffix(l, "n't") {
+			if theirs.denies(d) {
 				near++
 				break
 			}
@@ -430,17 +433,16 @@ func denials(r reading, a clause.Clause) int {
 	if a.Negated {
 		n++
 	}
-	for _, t := range r.tokens {
-		if t.Start < a.Whole.From || t.End > a.Whole.To {
-			continue
-		}
-		switch strings.ReplaceAll(t.Lower, "’", "'") {
-		case "lack", "lacks", "lacking", "lacked", "without", "unable", "fail", "fails", "failed", "useless", "impossible", "prevent", "prevents", "refuse", "refused", "avoid", "except", "cease", "ceases", "stop", "stops", "absent", "hardly":
+	for i, t := range r.tokens {
+		if t.Start >= a.Whole.From && t.End <= a.Whole.To && r.denies(i) && !simply[plainly(t)] {
 			n++
 		}
 	}
 	return n
 }
+
+// simply are the words of negation that a clause counts already.
+var simply = language.WordSet(`not no never neither nor none nothing nobody cannot`)
 
 // polarity holds each clause of the statement against the clause that says most nearly
 // the same: whether one denies what the other says, by negation or by an opposite.
@@ -491,38 +493,37 @@ func (c *comparison) polarity(alike []map[string]float64) {
 	}
 }
 
-var (
-	wideWords   = []string{"all", "every", "always", "any", "each", "whatever", "whenever", "everything", "everyone", "anyone", "never", "no", "none", "nobody", "nothing", "regardless", "invariably", "exception", "entirely", "matter"}
-	onlyWords   = []string{"only", "solely", "just", "exclusively", "alone", "nothing", "sole"}
-	narrowWords = []string{"most", "some", "few", "many", "usually", "often", "sometimes", "generally", "mainly", "mostly", "except", "unless", "exception", "exceptions", "partly", "unlike", "but", "not"}
-)
-
-func has(r reading, words []string) bool {
-	return slices.ContainsFunc(words, func(w string) bool { return r.words[w] })
+func has(r reading, words map[string]bool) bool {
+	for w := range r.words {
+		if words[w] {
+			return true
+		}
+	}
+	return false
 }
 
 // scope compares how far both reach.
 func (c *comparison) scope() {
 	v := c.values
 	theirs := c.index.sentences[c.best].reading
-	mineWide, theirsWide := has(c.said, wideWords), has(theirs, wideWords)
+	mineWide, theirsWide := has(c.said, c.said.tongue.All), has(theirs, theirs.tongue.All)
 	if mineWide && !theirsWide {
 		v["wider"] = 1
 	}
 	if mineWide && theirsWide {
 		v["as wide"] = 1
 	}
-	if mineWide && has(theirs, narrowWords) {
+	if mineWide && has(theirs, theirs.tongue.Some) {
 		v["wider than narrow"] = 1
 	}
-	mineOnly, theirsOnly := has(c.said, onlyWords), has(theirs, onlyWords)
+	mineOnly, theirsOnly := has(c.said, c.said.tongue.Only), has(theirs, theirs.tongue.Only)
 	if mineOnly && !theirsOnly {
 		v["only mine"] = 1
 	}
 	if theirsOnly && !mineOnly {
 		v["only theirs"] = 1
 	}
-	if has(c.said, narrowWords) {
+	if has(c.said, c.said.tongue.Some) {
 		v["narrow"] = 1
 	}
 }
@@ -669,8 +670,7 @@ func predicateTerms(r reading, a clause.Clause) []string {
 func (c *comparison) reasons(matches []match) {
 	at := -1
 	for i, t := range c.said.tokens {
-		l := t.Lower
-		if i > 0 && (l == "because" || l == "since" || l == "reason" && i+1 < len(c.said.tokens) || l == "owing" || l == "due") {
+		if i > 0 && c.said.tongue.Why[t.Lower] {
 			at = i
 			break
 		}
@@ -678,11 +678,12 @@ func (c *comparison) reasons(matches []match) {
 	v := c.values
 	theirs := false
 	for _, k := range c.window {
-		for i, t := range c.index.sentences[k].tokens {
+		for _, t := range c.index.sentences[k].tokens {
 			switch t.Lower {
-			case "because", "since", "therefore", "so", "hence", "reason", "why", "thus", "owing", "due", "as":
-				theirs = theirs || i >= 0
+			case "therefore", "so", "hence", "why", "thus", "as":
+				theirs = true
 			}
+			theirs = theirs || c.index.sentences[k].tongue.Why[t.Lower]
 		}
 	}
 	if theirs {
@@ -711,73 +712,6 @@ func (c *comparison) reasons(matches []match) {
 	}
 }
 
-// later are words that put one thing after another; what stands behind them, or before
-// them, comes first.
-var (
-	behindFirst = map[string]bool{"after": true, "once": true, "since": true}
-	aheadFirst  = map[string]bool{"before": true, "until": true, "then": true, "later": true, "afterwards": true}
-)
-
-// order compares which of two things comes first.
-func (c *comparison) order(matches []match) {
-	v := c.values
-	cue, at := "", -1
-	for i, t := range c.said.tokens {
-		if behindFirst[t.Lower] || aheadFirst[t.Lower] {
-			cue, at = t.Lower, i
-			break
-		}
-	}
-	if at < 0 {
-		return
-	}
-	v["orders"] = 1
-	position := func(from, to int) (float64, bool) {
-		sum, n := 0.0, 0.0
-		for i, t := range c.said.terms {
-			m := matches[i]
-			if t.at >= from && t.at < to && m.sentence >= 0 && m.score >= 0.6 {
-				sum += (float64(m.sentence)*1000 + float64(m.at)) * t.weight
-				n += t.weight
-			}
-		}
-		return sum / max(n, 1e-9), n > 0
-	}
-	ahead, ok1 := position(0, at)
-	behind, ok2 := position(at, len(c.said.tokens))
-	if at == 0 { // "After the test, the pump is started."
-		comma := slices.IndexFunc(c.said.tokens, func(t language.Token) bool { return t.Text == "," })
-		if comma < 0 {
-			return
-		}
-		behind, ok2 = position(0, comma)
-		ahead, ok1 = position(comma, len(c.said.tokens))
-	}
-	if !ok1 || !ok2 || ahead == behind {
-		return
-	}
-	aheadIsFirst := aheadFirst[cue]
-	theirsAheadFirst := ahead < behind
-	// A word of order between both in the source turns it round.
-	lo, hi := min(ahead, behind), max(ahead, behind)
-	for _, k := range c.window {
-		for i, t := range c.index.sentences[k].tokens {
-			p := float64(k)*1000 + float64(i)
-			if (t.Lower == "after" || t.Lower == "once") && p > lo && p < hi {
-				theirsAheadFirst = !theirsAheadFirst
-			}
-			if t.Lower == "before" && int(lo)/1000 == k && i == 0 {
-				theirsAheadFirst = !theirsAheadFirst
-			}
-		}
-	}
-	if aheadIsFirst == theirsAheadFirst {
-		v["same order"] = 1
-	} else {
-		v["other order"] = 1
-	}
-}
-
 // why says in a sentence what the verdict rests on.
 func (c *comparison) why(verdict Verdict) string {
 	if c.best < 0 {
@@ -790,7 +724,7 @@ func (c *comparison) why(verdict Verdict) string {
 		switch {
 		case c.found["number"] != "" && c.values["other number"] > 0:
 			return "The source gives another figure: " + strings.TrimSpace(c.found["number"]) + "."
-		case c.values["than swapped"] > 0 || c.values["crossed"] > 0.3:
+		case c.values["than swapped"] > 0 || c.values["crossed"] > 0.3 || c.values["halves crossed"] > 0.2:
 			return "The source has it the other way round."
 		case c.values["opposite"] > 0:
 			return fmt.Sprintf("The source says the opposite (“%s”).", c.found["opposite"])

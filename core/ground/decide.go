@@ -15,6 +15,8 @@ var names = []string{
 	"reasons", "they reason", "what found", "why found", "why missing", "orders", "same order", "other order",
 	"polarity same", "polarity other", "opposed",
 	"replaced", "theirs left", "theirs length", "worst clause", "best clause", "clauses", "least telling",
+	"together", "parted", "joined", "rival", "parts", "narrowed", "widened",
+	"halves same", "halves crossed", "signs same", "signs differ",
 }
 
 // Features are the measures of a comparison.
@@ -57,7 +59,7 @@ func decide(features []float64) (Verdict, float64) {
 
 // sureEnough is how sure support or contradiction has to be to be said: silence costs
 // less than a verdict turned round.
-const sureEnough = 0.6
+const sureEnough = 0.65
 
 // Model is a list of rounds of trees, one tree for each of supported, contradicted and
 // not found, whose values are added up.

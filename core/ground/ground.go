@@ -62,7 +62,7 @@ func (x *Index) Judge(statement string) Judgement {
 			out.Verdict, out.Why = Contradicted, "The source says what the statement denies."
 		case Contradicted:
 			out.Verdict, out.Why = Supported, "The source, too, says otherwise than what the statement denies."
-			if out.Sure < 0.8 || len(read(statement[len(m):], true).clauses.Clauses) == 0 {
+			if out.Sure < 0.8 || len(read(statement[len(m):], true, "en").clauses.Clauses) == 0 {
 				out.Verdict, out.Why = NotFound, "The sources speak of this and do not say it."
 			}
 		}
@@ -101,13 +101,16 @@ func (c *comparison) verdict() (Verdict, float64) {
 	if v == Supported && (c.values["than swapped"] > 0 && c.values["than same"] == 0 || c.values["crossed"] > 0.35) {
 		return Contradicted, sure / 2
 	}
+	if v == Supported && c.values["halves crossed"] > 0.25 {
+		return NotFound, sure
+	}
 	return v, sure
 }
 
 // Sought are the words by which passages are found that may speak of a statement: the
 // ones that tell most, each with its synonyms.
 func Sought(statement string) []string {
-	terms := read(statement, false).terms
+	terms := read(statement, false, "en").terms
 	slices.SortStableFunc(terms, func(a, b term) int { return cmp.Compare(b.weight, a.weight) })
 	var out []string
 	for i, t := range terms {

@@ -82,7 +82,7 @@ func TestAmounts(t *testing.T) {
 		"within forty-eight hours": "48 h", "1,000,000 rows": "1000000 row", "two thousand crowns": "2000 crown", "30 °C": "30 °", "41 per cent": "41 %", "three quarters of it": "3/4 of", "0.5 mm": "1/2 mm", "none": "",
 	} {
 		got := ""
-		if r := read(text, false); len(r.amounts) > 0 {
+		if r := read(text, false, "en"); len(r.amounts) > 0 {
 			got = strings.TrimSpace(r.amounts[0].value.RatString() + " " + r.amounts[0].unit)
 		}
 		if got != want {

@@ -35,6 +35,8 @@ type sentence struct {
 	locator         source.Locator
 	run             int // counts up with each source as it is given
 	heads           []term
+	parts           []part
+	signs           []bool // by token, whether it stands in what is denied
 	reading
 }
 
@@ -46,31 +48,41 @@ type reading struct {
 	clauses clause.Reading
 	negated int // how often it denies
 	words   map[string]bool
+	tongue  *language.Tongue
 }
 
 // Index holds the sentences of sources, ready to be compared.
 type Index struct {
 	sentences  []sentence
-	vocabulary []language.Sense
-	in         map[string][]int // by lemma, the sentences it stands in
+	vocabulary map[string][]language.Sense // by language
+	in         map[string][]int            // by lemma, the sentences it stands in
+	languages  []string
 
 	looked sync.Mutex
 	alike  map[string]map[string]float64 // by word of a statement, the words of the sources that mean nearly the same
 }
 
 // likeTo are the words of the sources that mean nearly the same as a word.
-func (x *Index) likeTo(lemma string) map[string]float64 {
+func (x *Index) likeTo(lemma, tongue string) map[string]float64 {
 	x.looked.Lock()
-	out, known := x.alike[lemma]
+	out, known := x.alike[tongue+" "+lemma]
 	x.looked.Unlock()
 	if known {
 		return out
 	}
 	out = map[string]float64{}
-	sense := language.SenseOf(lemma)
-	for _, w := range x.vocabulary {
-		if a := sense.Alike(w); a >= likeness {
-			out[w.Word] = a
+	if tongue == "en" {
+		sense := language.SenseOf(lemma)
+		for _, w := range x.vocabulary[tongue] {
+			if a := sense.Alike(w); a >= likeness {
+				out[w.Word] = a
+			}
+		}
+	} else {
+		for _, w := range x.vocabulary[tongue] {
+			if a := kin(lemma, w.Word); a >= likeness {
+				out[w.Word] = a
+			}
 		}
 	}
 	x.looked.Lock()
@@ -78,29 +90,76 @@ func (x *Index) likeTo(lemma string) map[string]float64 {
 	if len(x.alike) > 20_000 {
 		clear(x.alike)
 	}
-	x.alike[lemma] = out
+	x.alike[tongue+" "+lemma] = out
 	return out
+}
+
+// kin says how nearly two stems are alike in a language whose words have no meanings
+// here: words of one family begin alike.
+func kin(a, b string) float64 {
+	if a == b {
+		return 1
+	}
+	n := 0
+	for n < len(a) && n < len(b) && a[n] == b[n] {
+		n++
+	}
+	if n >= 4 && 10*n >= 7*max(len(a), len(b)) {
+		return 0.8
+	}
+	return 0
+}
+
+// tongueOf is the language of a statement, among those of the sources: the one that has
+// most of its small words.
+func (x *Index) tongueOf(statement string) string {
+	best, most := "en", -1
+	for _, code := range x.languages {
+		t, _ := language.In(code)
+		n := 0
+		for _, w := range strings.Fields(strings.ToLower(statement)) {
+			if w = strings.Trim(w, ".,;:!?()¿¡"); w != "" && !t.Content(w) {
+				n++
+			}
+		}
+		if n > most {
+			best, most = code, n
+		}
+	}
+	return best
 }
 
 // New reads sources.
 func New(sources []Source) *Index {
-	x := &Index{in: map[string][]int{}, alike: map[string]map[string]float64{}}
+	x := &Index{in: map[string][]int{}, vocabulary: map[string][]language.Sense{}, alike: map[string]map[string]float64{}}
 	for run, s := range sources {
+		tongue := "en"
+		if _, known := language.In(s.Doc.Language); known {
+			tongue = s.Doc.Language
+		}
+		if !slices.Contains(x.languages, tongue) {
+			x.languages = append(x.languages, tongue)
+		}
 		for _, p := range s.Doc.Passages {
 			var heads []term
 			for _, h := range p.Locator.Heading {
-				heads = append(heads, read(h, false).terms...)
+				heads = append(heads, read(h, false, tongue).terms...)
 			}
 			add := func(text string) {
 				at := len(x.sentences)
-				st := sentence{source: s.ID, passage: p.ID, text: text, locator: p.Locator, run: run, heads: heads, reading: read(text, true)}
+				st := sentence{source: s.ID, passage: p.ID, text: text, locator: p.Locator, run: run, heads: heads, reading: read(text, true, tongue)}
+				st.parts, st.signs = parts(st.reading), denied(st.reading)
 				x.sentences = append(x.sentences, st)
 				seen := map[string]bool{}
 				for _, t := range st.terms {
 					if !seen[t.lemma] {
 						seen[t.lemma] = true
 						if len(x.in[t.lemma]) == 0 {
-							x.vocabulary = append(x.vocabulary, language.SenseOf(t.lemma))
+							sense := language.Sense{Word: t.lemma}
+							if tongue == "en" {
+								sense = language.SenseOf(t.lemma)
+							}
+							x.vocabulary[tongue] = append(x.vocabulary[tongue], sense)
 						}
 						x.in[t.lemma] = append(x.in[t.lemma], at)
 					}
@@ -142,21 +201,19 @@ var scales = map[string]int64{"hundred": 100, "thousand": 1000, "million": 1_000
 
 var fractions = map[string][2]int64{"half": {1, 2}, "third": {1, 3}, "thirds": {1, 3}, "quarter": {1, 4}, "quarters": {1, 4}, "fifth": {1, 5}, "fifths": {1, 5}, "tenth": {1, 10}, "tenths": {1, 10}, "twice": {2, 1}, "double": {2, 1}, "dozen": {12, 1}}
 
-// negations deny what they stand with.
-var negations = map[string]bool{
-	"not": true, "no": true, "never": true, "neither": true, "nor": true, "none": true, "nothing": true, "nobody": true, "without": true, "cannot": true, "n't": true, "hardly": true,
-	"lack": true, "lacks": true, "lacking": true, "fail": true, "fails": true, "unable": true, "useless": true, "nowhere": true, "rather": false,
-}
-
-// read makes a text ready to be compared.
-func read(text string, whole bool) reading {
+// read makes a text of a language ready to be compared.
+func read(text string, whole bool, code string) reading {
 	r := reading{words: map[string]bool{}}
+	r.tongue, _ = language.In(code)
+	english := code == "en"
 	sentences := language.Split(text)
-	language.Tag(sentences)
+	if english {
+		language.Tag(sentences)
+	}
 	for _, s := range sentences {
 		r.tokens = append(r.tokens, s.Tokens...)
 	}
-	if whole && len(sentences) > 0 {
+	if whole && english && len(sentences) > 0 {
 		tokens := r.tokens
 		if len(sentences) > 1 {
 			// Several sentences read as one are tagged as one.
@@ -169,19 +226,26 @@ func read(text string, whole bool) reading {
 	}
 	for i := 0; i < len(r.tokens); i++ {
 		t := r.tokens[i]
-		lower := strings.ReplaceAll(t.Lower, "’", "'")
+		lower := plainly(t)
 		r.words[lower] = true
-		if negations[lower] || strings.HasSuffix(lower, "n't") {
+		if r.denies(i) {
 			r.negated++
 		}
-		if a, n := amountAt(r.tokens, i); n > 0 {
+		if a, n := r.amountAt(i); n > 0 {
 			r.amounts = append(r.amounts, a)
-			if t.Lower != "one" {
+			if a.value.Cmp(big.NewRat(1, 1)) != 0 || !t.Word() {
 				i += n - 1
 				continue
 			}
 		}
-		if !t.Word() || !language.Content(lower) || len(lower) < 2 || light[lower] {
+		if !t.Word() || len(lower) < 2 || !r.tongue.Content(lower) {
+			continue
+		}
+		if !english {
+			r.terms = append(r.terms, term{lemma: r.tongue.Stem(lower), at: i, weight: 0.9})
+			continue
+		}
+		if light[lower] {
 			continue
 		}
 		lemma := language.Lemma(lower, t.Tag)
@@ -191,6 +255,15 @@ func read(text string, whole bool) reading {
 		r.terms = append(r.terms, term{lemma: lemma, at: i, verb: strings.HasPrefix(t.Tag, "VB"), weight: telling(lemma)})
 	}
 	return r
+}
+
+// plainly is a word in small letters, with a plain apostrophe.
+func plainly(t language.Token) string { return strings.ReplaceAll(t.Lower, "’", "'") }
+
+// denies says whether a token denies what it stands with.
+func (r reading) denies(i int) bool {
+	w := plainly(r.tokens[i])
+	return r.tongue.Denies[w] || strings.HasSuffix(w, "n't")
 }
 
 // light are words with little meaning of their own.
@@ -205,18 +278,23 @@ func telling(lemma string) float64 {
 }
 
 // amountAt reads a number, in digits or words, with the word or unit behind it.
-func amountAt(tokens []language.Token, i int) (amount, int) {
+func (r reading) amountAt(i int) (amount, int) {
+	tokens := r.tokens
 	t := tokens[i]
 	value := new(big.Rat)
 	n := 0
-	first, digits := t.Lower, false
+	first, inDigits := t.Lower, false
 	switch {
 	case t.Text[0] >= '0' && t.Text[0] <= '9':
-		v, ok := maths.ParseDecimal(strings.ReplaceAll(t.Text, ",", ""))
+		digits := strings.ReplaceAll(t.Text, ",", "")
+		if r.tongue.Code != "en" {
+			digits = strings.ReplaceAll(strings.ReplaceAll(t.Text, ".", ""), ",", ".")
+		}
+		v, ok := maths.ParseDecimal(digits)
 		if !ok {
 			return amount{}, 0
 		}
-		value, n, digits = v, 1, true
+		value, n, inDigits = v, 1, true
 	case fractions[first] != [2]int64{}:
 		f := fractions[first]
 		value.SetFrac64(f[0], f[1])
@@ -226,6 +304,9 @@ func amountAt(tokens []language.Token, i int) (amount, int) {
 		sum, ok := int64(0), true
 		for _, p := range parts {
 			v, known := written[p]
+			if r.tongue.Code != "en" {
+				v, known = r.tongue.Number[p]
+			}
 			ok = ok && known
 			sum += v
 		}
@@ -242,7 +323,7 @@ func amountAt(tokens []language.Token, i int) (amount, int) {
 			n++
 			continue
 		}
-		if f, ok := fractions[next]; ok && !digits && next != "twice" && next != "dozen" {
+		if f, ok := fractions[next]; ok && !inDigits && next != "twice" && next != "dozen" {
 			value.Mul(value, big.NewRat(f[0], f[1]))
 			n++
 			continue
@@ -258,7 +339,10 @@ func amountAt(tokens []language.Token, i int) (amount, int) {
 		case next.Lower == "per" && i+n+1 < len(tokens) && tokens[i+n+1].Lower == "cent":
 			unit, n = "%", n+2
 		case next.Word() || strings.HasPrefix(next.Text, "°"):
-			unit = language.Singular(next.Lower)
+			unit = next.Lower
+			if r.tongue.Code == "en" {
+				unit = language.Singular(unit)
+			}
 			if u, ok := unitNames[unit]; ok {
 				unit = u
 			}

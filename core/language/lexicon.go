@@ -8,8 +8,6 @@ import (
 	"strconv"
 	"strings"
 	"sync"
-
-	"github.com/kljensen/snowball/english"
 )
 
 //go:embed lexicon/words.txt.gz
@@ -153,7 +151,7 @@ func Singular(noun string) string {
 func Plural(noun string) bool { return Singular(noun) != strings.ToLower(noun) }
 
 // Stem is the snowball stem of a word, for comparing words across their forms.
-func Stem(word string) string { return english.Stem(strings.ToLower(word), true) }
+func Stem(word string) string { return stemEnglish(strings.ToLower(word)) }
 
 var stopWords = WordSet(`a an the of and or to in is are was were be been being that which who whom whose this these those it its
 		for with as on at by from into onto over under than then so not no nor but if when while where what how why there their they them he she

@@ -16,6 +16,7 @@ import (
 	"fmt"
 	"log"
 	"math"
+	"math/rand/v2"
 	"os"
 	"path/filepath"
 	"regexp"
@@ -28,12 +29,16 @@ import (
 	"zincowl/core/source/reader"
 )
 
+var show = os.Getenv("SHOW") != ""
+
 type sample struct {
 	text  string
 	kind  string
 	says  string
 	class int
+	quote string
 	x     []float64
+	w     float64 // how much it counts in fitting
 }
 
 func main() {
@@ -95,8 +100,8 @@ func main() {
 					kinds[s.kind] = c
 				}
 				mine[s.class][k]++
-				if os.Getenv("SHOW") != "" && k != s.class {
-					fmt.Fprintln(os.Stderr, out, s.class, "->", k, s.says)
+				if show && k != s.class {
+					fmt.Fprintf(os.Stderr, "%s %d -> %d %.2f %s %s\n   | %s\n", out, s.class, k, p[k], s.kind, s.says, s.quote)
 				}
 			}
 		}
@@ -154,7 +159,11 @@ func samples(file string) ([]sample, error) {
 		var out []sample
 		for class, list := range [][]statement{in.Facts, in.False, in.Unknown} {
 			for _, s := range list {
-				out = append(out, sample{filepath.Base(base), cmp.Or(s.Kind, s.How), s.Statement, class, index.Measure(s.Statement)})
+				quote := ""
+				if show { // judging needs the weights that are being fitted
+					quote = index.Judge(s.Statement).Quote
+				}
+				out = append(out, sample{filepath.Base(base), cmp.Or(s.Kind, s.How), s.Statement, class, quote, index.Measure(s.Statement), 1})
 			}
 		}
 		return append(out, made(filepath.Base(base), doc, index)...), nil
@@ -173,7 +182,7 @@ var (
 func made(text string, doc source.Document, index *ground.Index) []sample {
 	var out []sample
 	add := func(class int, says string) {
-		out = append(out, sample{text: text, kind: "made", says: says, class: class, x: index.Measure(says)})
+		out = append(out, sample{text: text, kind: "made", says: says, class: class, x: index.Measure(says), w: 0.2})
 	}
 	for i, p := range doc.Passages {
 		if p.Kind != source.Paragraph && p.Kind != source.Item {
@@ -199,11 +208,13 @@ func made(text string, doc source.Document, index *ground.Index) []sample {
 }
 
 const (
-	rounds = 70
-	depth  = 3
-	rate   = 0.08
-	fewest = 12  // samples in a leaf
-	ridge  = 2.0 // added to each leaf's weight
+	rounds  = 400
+	depth   = 3
+	rate    = 0.03
+	rows    = 0.6 // of the samples, and
+	columns = 0.15 // of the features, that a tree sees
+	fewest  = 12  // samples in a leaf
+	ridge   = 2.0 // added to each leaf's weight
 )
 
 // fit boosts trees (Friedman, “Greedy function approximation: a gradient boosting
@@ -211,6 +222,18 @@ const (
 // probabilities still lack.
 func fit(samples []sample) ground.Model {
 	n := len(samples)
+	r := rand.New(rand.NewPCG(1, 2))
+	// Statements that were made count, and do not make a class likelier.
+	var people, every, scale [3]float64
+	for _, s := range samples {
+		every[s.class] += s.w
+		if s.kind != "made" {
+			people[s.class] += s.w
+		}
+	}
+	for k := range scale {
+		scale[k] = people[k] / every[k] * float64(n) / (people[0] + people[1] + people[2])
+	}
 	var m ground.Model
 	scores := make([][3]float64, n)
 	all := make([]int, n)
@@ -235,14 +258,18 @@ func fit(samples []sample) ground.Model {
 				if s.class == k {
 					y = 1
 				}
-				g[i] = y - p[i][k]
-				h[i] = p[i][k] * (1 - p[i][k])
+				g[i] = s.w * scale[s.class] * (y - p[i][k])
+				h[i] = s.w * scale[s.class] * p[i][k] * (1 - p[i][k])
 			}
 			in := make([]bool, n)
 			for i := range in {
-				in[i] = true
+				in[i] = r.Float64() < rows
 			}
-			grow(samples, sorted, g, h, in, depth, &trees[k])
+			use := make([]bool, len(sorted))
+			for i := range use {
+				use[i] = r.Float64() < columns
+			}
+			grow(samples, sorted, use, g, h, in, depth, &trees[k])
 			for i, s := range samples {
 				scores[i][k] += trees[k].Value(s.x)
 			}
@@ -253,7 +280,7 @@ func fit(samples []sample) ground.Model {
 }
 
 // grow adds a node, and those below it, to a tree.
-func grow(samples []sample, sorted [][]int, g, h []float64, in []bool, left int, t *ground.Tree) int {
+func grow(samples []sample, sorted [][]int, use []bool, g, h []float64, in []bool, left int, t *ground.Tree) int {
 	at := len(*t)
 	*t = append(*t, ground.Node{Feature: -1})
 	sumG, sumH, count := 0.0, 0.0, 0
@@ -264,7 +291,7 @@ func grow(samples []sample, sorted [][]int, g, h []float64, in []bool, left int,
 			count++
 		}
 	}
-	leaf := rate * sumG / (sumH + ridge)
+	leaf := math.Round(1e4*rate*sumG/(sumH+ridge)) / 1e4
 	if left == 0 || count < 2*fewest {
 		(*t)[at].Value = leaf
 		return at
@@ -272,6 +299,9 @@ func grow(samples []sample, sorted [][]int, g, h []float64, in []bool, left int,
 	best, feature, threshold := 1e-6, -1, 0.0
 	whole := sumG * sumG / (sumH + ridge)
 	for f := range sorted {
+		if !use[f] {
+			continue
+		}
 		lg, lh, ln := 0.0, 0.0, 0
 		last := math.Inf(-1)
 		for _, i := range sorted[f] {
@@ -306,8 +336,8 @@ func grow(samples []sample, sorted [][]int, g, h []float64, in []bool, left int,
 		}
 	}
 	(*t)[at].Feature, (*t)[at].Threshold = feature, float64(int(threshold*10000+0.5))/10000
-	l := grow(samples, sorted, g, h, low, left-1, t)
-	r := grow(samples, sorted, g, h, high, left-1, t)
+	l := grow(samples, sorted, use, g, h, low, left-1, t)
+	r := grow(samples, sorted, use, g, h, high, left-1, t)
 	(*t)[at].Low, (*t)[at].High = l, r
 	return at
 }
