@@ -152,8 +152,13 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 			out = append(out, finish(f, p))
 		}
 		sentences := language.Split(p.Text)
+		written := make([]string, len(sentences))
+		for k, s := range sentences {
+			written[k] = s.Text
+			sentences[k], _ = language.Repaired(s)
+		}
 		language.Tag(sentences)
-		for _, s := range sentences {
+		for k, s := range sentences {
 			if equations && strings.Contains(s.Text, "=") {
 				continue
 			}
@@ -172,6 +177,9 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 				found = known
 			}
 			for _, f := range found {
+				if written[k] != s.Text && f.Quote == s.Text { // what was taken back stays in the quote
+					f.Quote, f.At = written[k], max(0, strings.LastIndex(written[k], s.Text[min(f.At, len(s.Text)):]))
+				}
 				out = append(out, finish(f, p))
 			}
 		}

@@ -208,6 +208,12 @@ func read(text string, whole bool, code string) reading {
 	english := code == "en"
 	sentences := language.Split(text)
 	if english {
+		if len(sentences) == 1 {
+			var mended bool
+			if sentences[0], mended = language.Repaired(sentences[0]); mended {
+				text = sentences[0].Text
+			}
+		}
 		language.Tag(sentences)
 	}
 	for _, s := range sentences {
