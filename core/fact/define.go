@@ -2,6 +2,7 @@ package fact
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -16,7 +17,6 @@ import (
 //	[A | The] TERM is a GENUS that …        is, are, was: with an article
 //	TERMS are GENUS of | that | which …     plural, without one
 //	TERM means | refers to | is defined as …
-//	A GENUS that … is called | known as the TERM
 //	TERM: meaning          TERM – meaning    (an item or a line of its own)
 
 // maxTerm is the number of tokens a term may have.
@@ -31,9 +31,6 @@ const (
 )
 
 func define(s language.Sentence) (Fact, bool) {
-	if f, ok := called(s); ok {
-		return f, true
-	}
 	start, article := afterOpening(s.Tokens)
 	verb := nounPhrase(s.Tokens, start)
 	if verb == start || verb >= len(s.Tokens)-minMeaning {
@@ -49,10 +46,20 @@ func define(s language.Sentence) (Fact, bool) {
 	}
 	term := termText(s, start, verb)
 	head, ok := genus(s.Tokens[meaning:end])
-	if term == "" || !ok {
+	says := s.Span(meaning, end)
+	switch first := s.Tokens[meaning].Lower; {
+	case term == "":
+		return Fact{}, false
+	case first == "what":
+		head, ok = first, true
+	case first == "those": // "igneous rocks are those that …" are rocks
+		head, ok = language.Singular(s.Tokens[verb-1].Lower), true
+		says = s.Tokens[verb-1].Lower + strings.TrimPrefix(says, s.Tokens[meaning].Text)
+	}
+	if !ok {
 		return Fact{}, false
 	}
-	return definition(s.Text, article, term, predicate, s.Span(meaning, end), head)
+	return definition(s.Text, article, term, predicate, says, head)
 }
 
 // definition checks a term and its meaning and makes the fact.
@@ -62,7 +69,7 @@ func definition(quote, article, term, predicate, meaning, head string) (Fact, bo
 	if len(strings.Fields(meaning)) > maxMeaning || namesNoTerm(lower) || mixedCase.MatchString(term) || circular(lower, meaning) || !sets(meaning) || article == "the" && strings.HasPrefix(meaning, "the ") {
 		return Fact{}, false // "the first line is the status line" says which, not what
 	}
-	if anaphor.MatchString(meaning) || allVague(lower) || vague[head] || strings.EqualFold(term, meaning) {
+	if anaphor.MatchString(meaning) || dangling.MatchString(meaning) || allVague(lower) || vague[head] && head != "what" || strings.EqualFold(term, meaning) {
 		return Fact{}, false
 	}
 	return Fact{
@@ -76,6 +83,9 @@ func definition(quote, article, term, predicate, meaning, head string) (Fact, bo
 // before, the page it stands on, or the people who talk there.
 var anaphor = regexp.MustCompile(`(?i)\b(the two|the three|this|these|those two|the former|the latter|both of them|the above|mentioned|as said|as follows|` +
 	`the following|previous(ly)?|earlier|we|us|our|you|your|i|my|let['’]s|here|(listing|figure|table|chapter|section|example|exercise|appendix) \d[\d.-]*)\b`)
+
+// dangling is a pronoun in a meaning that needs what stood before.
+var dangling = regexp.MustCompile(`(?i)^(?:the|an?) (?:other\b|\pL+ (?:they|it|we|he|she)\b)|\b(?:both|each|these|those|which|[^m] above|[^m] below)$`)
 
 // namesNoTerm says whether what stands where a term should is a label, a
 // position in a row, somebody's own, or no noun phrase at all.
@@ -190,6 +200,9 @@ func meaningStart(tokens []language.Token, verb int) (int, string) {
 		}
 	case "is", "are":
 		i := verb + 1
+		if at(i) == "what" || v == "are" && at(i) == "those" && (at(i+1) == "that" || at(i+1) == "which" || at(i+1) == "who" || at(i+1) == "whose") {
+			return i, v
+		}
 		if at(i) == "defined" && at(i+1) == "as" {
 			return i + 2, v
 		}
@@ -199,7 +212,7 @@ func meaningStart(tokens []language.Token, verb int) (int, string) {
 		if at(i) == "a" || at(i) == "an" || at(i) == "the" || at(i) == "any" {
 			return i, v
 		}
-		if v == "are" && i < len(tokens) && (tokens[i].Noun() || tokens[i].Tag == "JJ") && modified(tokens, i) {
+		if i < len(tokens) && (v == "are" || tokens[i].Tag == "NN") && (tokens[i].Noun() || tokens[i].Tag == "JJ") && modified(tokens, i) {
 			return i, v
 		}
 	}
@@ -239,6 +252,10 @@ func meaningEnd(tokens []language.Token, start int) int {
 				return i
 			}
 			if depth == 0 && i+2 < len(tokens) && tokens[i+1].Lower == "and" && goesOn(tokens[i+2:]) {
+				return i
+			}
+		case "and": // "is resistance to scratching and is stated on a scale"
+			if i+1 < len(tokens) && (tokens[i+1].Lower == "is" || tokens[i+1].Lower == "are") && !slices.ContainsFunc(tokens[start:i], func(t language.Token) bool { return strings.HasPrefix(t.Tag, "W") || t.Lower == "that" }) {
 				return i
 			}
 		}
@@ -289,42 +306,6 @@ func genus(tokens []language.Token) (string, bool) {
 
 var lookThrough = language.WordSet("kind type sort form piece group set series class mixture")
 
-// called reads "A GENUS that … is called the TERM".
-func called(s language.Sentence) (Fact, bool) {
-	for i, t := range s.Tokens {
-		naming := t.Lower == "called" || t.Lower == "termed" || t.Lower == "known" && i+1 < len(s.Tokens) && s.Tokens[i+1].Lower == "as"
-		if !naming || i < minMeaning || s.Tokens[i-1].Lower != "is" && s.Tokens[i-1].Lower != "are" {
-			continue
-		}
-		if first := s.Tokens[0].Lower; first != "a" && first != "an" && first != "the" {
-			return Fact{}, false
-		}
-		start := i + 1
-		if t.Lower == "known" {
-			start++
-		}
-		article := ""
-		if start < len(s.Tokens) && (s.Tokens[start].Lower == "a" || s.Tokens[start].Lower == "an" || s.Tokens[start].Lower == "the") {
-			article = s.Tokens[start].Lower
-			start++
-		}
-		end := nounPhrase(s.Tokens, start)
-		if end == start {
-			return Fact{}, false
-		}
-		head, ok := genus(s.Tokens[:i-1])
-		meaning := s.Span(0, i-1)
-		if statement(s.Tokens[:i-1], head) {
-			return Fact{}, false
-		}
-		if !ok || len(strings.Fields(meaning)) < minMeaning {
-			return Fact{}, false
-		}
-		return definition(s.Text, article, termText(s, start, end), s.Tokens[i-1].Lower, lowerFirst(meaning), head)
-	}
-	return Fact{}, false
-}
-
 // termText is a term as it is written within a sentence.
 func termText(s language.Sentence, start, end int) string {
 	term := s.Span(start, end)
@@ -368,7 +349,7 @@ func glossaryLine(p source.Passage) (Fact, bool) {
 	language.Tag(s)
 	if len(s) > 0 {
 		for _, c := range clause.Read(s[0]).Clauses {
-			if c.Kind == clause.Main && c.At.From < 40 { // "Osmosis — water crosses …" says what happens
+			if ahead := s[0].Text[:c.At.From]; c.Kind == clause.Main && !strings.Contains(ahead, " that ") && !strings.Contains(ahead, "which ") { // "Osmosis — water crosses …" says what happens
 				return Fact{}, false
 			}
 		}
@@ -379,6 +360,9 @@ func glossaryLine(p source.Passage) (Fact, bool) {
 	first := s[0].Tokens[0]
 	if first.Tag != "DT" && !first.Noun() && first.Tag != "JJ" && !(first.Tag == "VBG" && s[0].Tokens[1].Lower == "of") {
 		return Fact{}, false
+	}
+	if next := s[0].Tokens[1]; strings.HasSuffix(first.Lower, "s") && len(language.VerbForms(first.Lower)) > 0 && (next.Tag == "DT" || next.Tag == "PRP$") {
+		return Fact{}, false // "Calcium: steadies the heart" says what it does
 	}
 	head, ok := genus(s[0].Tokens)
 	if !ok || statement(s[0].Tokens, head) || language.NounKind(head) == "" || !language.Content(first.Lower) && first.Tag != "DT" {

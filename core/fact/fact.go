@@ -71,6 +71,10 @@ type Fact struct {
 	Head string `json:"head,omitempty"`
 	// Article, of a definition, is what the term takes: "a", "an", "the" or "".
 	Article string `json:"article,omitempty"`
+	// For is what a subject such as "it" or "these pumps" stands for, as far as that is
+	// clear from the sentence before, and ForSure how sure that is, from 0 to 1.
+	For     string  `json:"for,omitempty"`
+	ForSure float64 `json:"forSure,omitempty"`
 	// Under is what a fact rests on: its condition, reason, time or purpose.
 	Under string `json:"under,omitempty"`
 	// Confidence is how sure the reading is, from 0 to 1; 0 where a pattern read it.
@@ -85,7 +89,7 @@ type Fact struct {
 
 // Version is the version of this reader. Facts that an earlier one read are read
 // again.
-const Version = 2
+const Version = 3
 
 // UnmarshalJSON reads a fact as it was written, its equation from what it was written
 // as.
@@ -112,6 +116,7 @@ func Read(passages []source.Passage) []Fact {
 
 func read(ctx context.Context, passages []source.Passage, about profile) []Fact {
 	var out []Fact
+	lead := "" // what the items at hand complete
 	for i, p := range passages {
 		if ctx.Err() != nil {
 			return out
@@ -133,14 +138,27 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 			continue
 		case source.Item:
 			if i == 0 || passages[i-1].Kind != source.Item {
-				if f, ok := listed(passages, i); ok {
+				f, ok := listed(passages, i)
+				if ok {
 					out = append(out, finish(f, p))
+				}
+				lead = ""
+				if !ok {
+					lead = leadOf(passages, i)
 				}
 			}
 		}
 		if f, ok := glossaryLine(p); ok {
 			out = append(out, f)
 			continue
+		}
+		if p.Kind == source.Item && about.language == "en" {
+			if found, ok := completing(lead, p, about); ok {
+				for _, f := range found {
+					out = append(out, finish(f, p))
+				}
+				continue
+			}
 		}
 		equations := false
 		if strings.Contains(p.Text, "=") {
@@ -158,6 +176,8 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 			sentences[k], _ = language.Repaired(s)
 		}
 		language.Tag(sentences)
+		var before []mention // what the sentence before speaks of
+		previous := ""
 		for k, s := range sentences {
 			if equations && strings.Contains(s.Text, "=") {
 				continue
@@ -168,13 +188,30 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 				}
 				continue
 			}
-			found, ok := general(s, about)
-			if !ok {
+			r := clause.Read(s)
+			spoken, earlier := before, previous
+			before, previous = mentions(s, r), s.Text
+			terms := named(s, earlier)
+			found, silent := general(s, r, about)
+			if silent != "" && (silent != statesNothing || len(terms) == 0) {
 				continue
+			}
+			for i := range found {
+				if f := &found[i]; anaphoric(f.Subject) {
+					if f.For, f.ForSure = refer(*f, s, before, spoken); f.ForSure > f.Confidence {
+						f.Confidence = f.ForSure - 0.1
+					}
+				}
 			}
 			// What a pattern knows is said better by it.
 			if known := patterned(s); len(known) > 0 {
 				found = known
+			}
+			for _, f := range terms {
+				found = slices.DeleteFunc(found, func(o Fact) bool { return naming.MatchString(o.Predicate+" "+o.Object) && o.Type != Definition })
+				if !slices.ContainsFunc(found, func(o Fact) bool { return o.Type == Definition && strings.EqualFold(o.Subject, f.Subject) }) {
+					found = append(found, f)
+				}
 			}
 			for _, f := range found {
 				if written[k] != s.Text && f.Quote == s.Text { // what was taken back stays in the quote
@@ -248,20 +285,19 @@ func foreign(s language.Sentence) (Fact, bool) {
 // stands by a sentence, or by which it speaks of the text.
 var unsaid = regexp.MustCompile(`(?i)(?:^|\PL)(?:quizás?|tal vez|más o menos|página|actividades|ejercicios?|capítulo|unidad|peut-être|chapitre|vielleicht|seite|kapitel|übung|talvez|capítulo|forse|pagina|capitolo|esercizi)(?:\PL|$)`)
 
-// general draws what a sentence states, whatever it is about, and says whether it is to
-// be asked about.
-func general(s language.Sentence, about profile) ([]Fact, bool) {
-	r := clause.Read(s)
+// general draws what a sentence states, whatever it is about, or says why it is not to be
+// asked about.
+func general(s language.Sentence, r clause.Reading, about profile) ([]Fact, string) {
 	line := marked.FindStringSubmatch(s.Text)
-	if why(s, r, line, about) != "" {
-		return nil, false
+	if silent := why(s, r, line, about); silent != "" {
+		return nil, silent
 	}
 	if line != nil {
 		if f, ok := note(s, line); ok {
-			return []Fact{f}, true
+			return []Fact{f}, ""
 		}
 	}
-	return states(s, r), true
+	return states(s, r), ""
 }
 
 // part is how many passages are read at a time, about.

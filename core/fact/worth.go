@@ -39,6 +39,9 @@ var (
 	several = regexp.MustCompile(`(?i)\b(?:two|three|four|five|six|seven|several|many|some|the following|the main|a few|various)\b`)
 )
 
+// statesNothing is why a sentence gave none in which no clause could be read.
+const statesNothing = "it states nothing"
+
 // hollow are words that carry nothing to be asked about.
 var hollow = language.WordSet(`thing things way ways point points catch trick matter matters case cases question questions answer answers reason reasons story remark word words
 	something anything nothing everything kind kinds sort sorts form forms type types group groups class classes difference differences part parts stage stages idea ideas fact facts
@@ -138,10 +141,10 @@ func why(s language.Sentence, r clause.Reading, line []string, doc profile) stri
 		return "it says too little by itself"
 	}
 	if len(r.Clauses) == 0 && !digits && line == nil {
-		return "it states nothing"
+		return statesNothing
 	}
 	if len(r.Clauses) > 0 && you > 0 && !slices.ContainsFunc(r.Clauses, func(c clause.Clause) bool { return c.Kind == clause.Main }) {
-		return "it states nothing"
+		return statesNothing
 	}
 	if line != nil {
 		if itself(line[1]) || n < 8 && names(line[3], about) {

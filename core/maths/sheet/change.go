@@ -191,24 +191,24 @@ func (c change) contradicts(before maths.Quantity) bool {
 // compared is what is asked of the values before and after, with its line.
 func (t told) compared(before, after maths.Quantity) (maths.Quantity, string) {
 	before, after = t.shown(before), t.shown(after)
+	high, low := after, before
+	if high.Value.Cmp(low.Value) < 0 {
+		high, low = low, high
+	}
 	switch t.asks {
 	case asksBefore:
 		return before, ""
 	case asksDifference:
-		high, low := after, before
-		if high.Value.Cmp(low.Value) < 0 {
-			high, low = low, high
-		}
 		out := maths.Quantity{Value: new(big.Rat).Sub(high.Value, low.Value), Unit: after.Unit}
 		return out, high.Text(4) + " − " + low.Text(4) + sign(out.Value) + out.Text(3)
 	case asksPercentage:
 		if before.Value.Sign() == 0 {
 			return before, ""
 		}
-		share := new(big.Rat).Sub(after.Value, before.Value)
-		share.Quo(share.Abs(share), before.Value)
+		share := new(big.Rat).Sub(high.Value, low.Value)
+		share.Quo(share, before.Value)
 		out := maths.Quantity{Value: share.Mul(share, big.NewRat(100, 1)), Unit: percent}
-		return out, fmt.Sprintf("(%s − %s) ÷ %s%s%s", after.Text(4), before.Text(4), before.Text(4), sign(out.Value), out.Text(3))
+		return out, fmt.Sprintf("(%s − %s) ÷ %s%s%s", high.Text(4), low.Text(4), before.Text(4), sign(out.Value), out.Text(3))
 	}
 	return after, ""
 }
