@@ -43,6 +43,7 @@ var siblings = map[string][]string{
 	"maths":    {"maths"},
 	"source":   {"language", "maths", "source"},
 	"fact":     {"language", "maths", "source"},
+	"term":     {"fact", "language", "maths", "source"},
 	"syllabus": {"ability", "language", "source"},
 	"question": {"maths", "source"},
 	"marking":  {"language", "maths", "question"},

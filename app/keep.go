@@ -189,7 +189,7 @@ func (a *App) earlier(ctx context.Context, tx pgx.Tx, s store.Scope, b brought) 
 func passageRows(b brought, places map[string]store.Placement) []store.Passage {
 	out := make([]store.Passage, len(b.doc.Passages))
 	for i, p := range b.doc.Passages {
-		out[i] = store.Passage{ID: p.ID, Kind: string(p.Kind), Text: p.Text, Locator: p.Locator, Recognised: p.Confidence, Placement: places[p.ID]}
+		out[i] = store.Passage{ID: p.ID, Kind: string(p.Kind), Text: p.Text, Locator: p.Locator, Recognised: p.Confidence, Emphasis: p.Emphasis, Placement: places[p.ID]}
 		if p.File != "" {
 			out[i].Picture = &store.Picture{File: p.File, Caption: p.Caption, Labels: p.Labels}
 		}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 
 	"github.com/google/uuid"
@@ -12,6 +13,7 @@ import (
 	"zincowl/core/ground"
 	"zincowl/core/proof"
 	"zincowl/core/source"
+	"zincowl/core/term"
 	"zincowl/store"
 )
 
@@ -144,6 +146,111 @@ func (a *App) Silent(ctx context.Context, account, course, id uuid.UUID, from, c
 	return out, err
 }
 
+// Term is a term of a course as the reading view lists it.
+type Term struct {
+	Name     string   `json:"name"`
+	Others   []string `json:"others" nullable:"false" doc:"what else it is called"`
+	Says     string   `json:"says,omitempty" doc:"what it means"`
+	Title    string   `json:"title,omitempty" doc:"of the source that says so, where that is another one"`
+	Passage  string   `json:"passage,omitempty" doc:"of this source, where it is explained or stands first"`
+	Quote    string   `json:"quote,omitempty"`
+	Siblings []string `json:"siblings" nullable:"false" doc:"the terms beside it"`
+	Here     int      `json:"here" doc:"how often this source speaks of it"`
+	Mentions int      `json:"mentions" doc:"in all sources"`
+}
+
+// Terms lists the terms that a source speaks of, the weightiest first, with what they
+// mean by that source or else by another.
+func (a *App) Terms(ctx context.Context, account, course, id uuid.UUID) ([]Term, error) {
+	out := []Term{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		if _, err := store.SourceOf(ctx, a.pool, s, id); err != nil {
+			return err
+		}
+		known, err := a.study(ctx, s)
+		if err != nil {
+			return err
+		}
+		for _, t := range known.terms() {
+			here := t.In[id.String()]
+			if here == 0 {
+				continue
+			}
+			view := Term{Here: here, Name: t.Name, Others: list(t.Others), Siblings: list(t.Siblings), Mentions: t.Mentions}
+			if t.First.Source == id.String() {
+				view.Passage = t.First.Passage
+			}
+			if len(t.Meanings) > 0 {
+				own := slices.IndexFunc(t.Meanings, func(m term.Meaning) bool { return m.Source == id.String() })
+				m := t.Meanings[max(0, own)]
+				view.Says = m.Says
+				if m.Source == id.String() {
+					view.Passage, view.Quote = m.Passage, m.Quote
+				} else {
+					view.Title = known.titles[m.Source]
+				}
+			}
+			out = append(out, view)
+		}
+		// What is explained counts as spoken of three times more.
+		weight := func(t Term) int {
+			if t.Says != "" {
+				return t.Here + 3
+			}
+			return t.Here
+		}
+		slices.SortStableFunc(out, func(a, b Term) int { return weight(b) - weight(a) })
+		return nil
+	})
+	return out, err
+}
+
+// Tied is a sentence of a source and another that says the same, otherwise, or more.
+type Tied struct {
+	Passage string         `json:"passage"`
+	Quote   string         `json:"quote"`
+	How     fact.How       `json:"how" enum:"repeats,contradicts,extends"`
+	Other   proof.Evidence `json:"other"`
+}
+
+// Ties lists how the sentences of some passages of a source stand to others of the
+// course, from a passage on, counted from 0.
+func (a *App) Ties(ctx context.Context, account, course, id uuid.UUID, from, count int) ([]Tied, error) {
+	out := []Tied{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		if _, err := store.SourceOf(ctx, a.pool, s, id); err != nil {
+			return err
+		}
+		stored, _, err := store.PassagesFrom(ctx, a.pool, s, id, from, count, 1<<30)
+		if err != nil {
+			return err
+		}
+		here := map[string]bool{}
+		for _, p := range stored {
+			here[p.ID] = true
+		}
+		known, err := a.study(ctx, s)
+		if err != nil {
+			return err
+		}
+		t := known.ties()
+		for _, tie := range t.found {
+			for _, p := range [][2]int{{tie.From, tie.To}, {tie.To, tie.From}} {
+				mine, other := t.claims[p[0]], t.claims[p[1]]
+				if mine.Source != id.String() || !here[mine.Passage] {
+					continue
+				}
+				view := Tied{mine.Passage, mine.Quote, tie.How, proof.Evidence{Source: other.Source, Passage: other.Passage, Title: known.titles[other.Source], Quote: other.Quote}}
+				if !slices.ContainsFunc(out, func(o Tied) bool { return o.Quote == view.Quote && o.Other.Quote == view.Other.Quote }) {
+					out = append(out, view)
+				}
+			}
+		}
+		return nil
+	})
+	return out, err
+}
+
 // Hit is a passage that a search over all sources found.
 type Hit struct {
 	SourceID uuid.UUID      `json:"source_id"`
@@ -256,7 +363,7 @@ func (a *App) PictureOf(ctx context.Context, account, course, id uuid.UUID, file
 func passages(stored []store.Passage) []source.Passage {
 	out := make([]source.Passage, len(stored))
 	for i, p := range stored {
-		out[i] = source.Passage{ID: p.ID, Kind: source.Kind(p.Kind), Text: p.Text, Locator: p.Locator, Confidence: p.Recognised}
+		out[i] = source.Passage{ID: p.ID, Kind: source.Kind(p.Kind), Text: p.Text, Locator: p.Locator, Confidence: p.Recognised, Emphasis: p.Emphasis}
 		if p.Picture != nil {
 			out[i].File, out[i].Caption, out[i].Labels = p.Picture.File, p.Picture.Caption, p.Picture.Labels
 		}

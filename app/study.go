@@ -13,6 +13,7 @@ import (
 	"zincowl/core/fact"
 	"zincowl/core/proof"
 	"zincowl/core/source"
+	"zincowl/core/term"
 	"zincowl/core/writer"
 	"zincowl/store"
 )
@@ -23,7 +24,22 @@ type study struct {
 	words    int
 	material *writer.Material
 	library  *proof.Library
+
+	// What is asked for seldom is made when it is.
+	titles map[string]string // by source
+	terms  func() []term.Term
+	ties   func() ties
 }
+
+// ties are the claims of a course and how they stand to one another.
+type ties struct {
+	claims []fact.Claim
+	found  []fact.Tie
+}
+
+// patience is how long terms or ties of a course are looked for at most; what has not
+// been found by then is not shown.
+const patience = 20 * time.Second
 
 // studies keeps what was read of courses, and sees to it that the same is read once,
 // whoever waits for it.
@@ -59,13 +75,35 @@ func (a *App) study(ctx context.Context, s store.Scope) (study, error) {
 		if err != nil {
 			return study{}, err
 		}
-		out := study{revision: revision}
+		out := study{revision: revision, titles: map[string]string{}}
 		writing, proofing := make([]writer.Source, len(docs)), make([]proof.Source, len(docs))
 		for i, d := range docs {
 			writing[i] = writer.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Facts: d.facts, Topics: d.topics, Standing: d.standing, Dated: d.dated}
 			proofing[i] = proof.Source{ID: d.id.String(), Title: d.doc.Title, Doc: d.doc, Facts: d.facts, Standing: d.standing, Dated: d.dated}
 			out.words += d.doc.Words()
+			out.titles[d.id.String()] = d.doc.Title
 		}
+		out.terms = sync.OnceValue(func() []term.Term {
+			ctx, cancel := context.WithTimeout(context.Background(), patience)
+			defer cancel()
+			sources := make([]term.Source, len(docs))
+			for i, d := range docs {
+				sources[i] = term.Source{ID: d.id.String(), Doc: d.doc, Facts: d.facts}
+			}
+			return term.Collect(ctx, sources)
+		})
+		out.ties = sync.OnceValue(func() ties {
+			ctx, cancel := context.WithTimeout(context.Background(), patience)
+			defer cancel()
+			var t ties
+			for _, d := range docs {
+				for _, f := range d.facts {
+					t.claims = append(t.claims, fact.Claim{Fact: f, Source: d.id.String(), Standing: d.standing, Dated: d.dated})
+				}
+			}
+			t.found = fact.Relate(ctx, t.claims)
+			return t
+		})
 		if out.material, err = writer.StudyContext(ctx, writing); err != nil {
 			return study{}, err
 		}

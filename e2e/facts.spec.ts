@@ -12,7 +12,7 @@ Blanket must stay below 1.2 m, or gas lifts it.
 `;
 const page1 = `<html><body><nav>Home About Contact</nav><article><h1>Chlorine gas</h1>
 <p>Chlorine gas is heavier than air, so the detectors of a store hang near the floor. A store must have two doors, and both must open outwards. Because moist chlorine attacks steel, lines are dried before gas is let in.</p>
-<p>If a cylinder leaks, the valve is closed before anybody looks for the hole. A cylinder may be kept below 45 °C only.</p></article><footer>Subscribe to our newsletter</footer></body></html>`;
+<p>If a cylinder leaks, the valve is closed before anybody looks for the hole. A full cylinder of chlorine may be stored below 45 °C only.</p></article><footer>Subscribe to our newsletter</footer></body></html>`;
 const captions = `WEBVTT
 
 00:00:01.000 --> 00:00:04.000
@@ -25,15 +25,22 @@ A jar test finds the dose of a coagulant at which
 the water settles clearest. It takes about forty minutes.
 `;
 
+const handout = `Gas store
+
+A full cylinder of chlorine may be stored below 50 °C only. The store is locked at night.
+
+A jar test (JT), also known as a beaker test, is a trial that finds the dose of a coagulant.
+`;
+
 test("a stranger's notes, a page and captions become facts, and a statement is looked up", async ({ page, signedUp }) => {
   expect(signedUp.name).toBeTruthy();
   const course = await emptyCourse(page, "Works operator", "Sludge and gas");
   const at = `${process.env.BASE_URL}/api/courses/${course}`;
-  for (const [name, text] of [["week3.txt", typed], ["chlorine.html", page1], ["jars.vtt", captions]] as const) {
+  for (const [name, text] of [["week3.txt", typed], ["chlorine.html", page1], ["jars.vtt", captions], ["handout.txt", handout]] as const) {
     await page.request.put(`${at}/arrivals/${crypto.randomUUID()}?name=${name}`, { data: Buffer.from(text), headers: { "Content-Type": "application/octet-stream" } });
   }
   const sources = async () => (await (await page.request.get(`${at}/sources`)).json()) as { id: string; title: string; kind: string }[];
-  await expect.poll(async () => (await sources()).length).toBe(3);
+  await expect.poll(async () => (await sources()).length).toBe(4);
   const all = await sources();
 
   const open = async (kind: string) => page.goto(`/courses/${course}/sources/${all.find((s) => s.kind === kind)!.id}`);
@@ -49,11 +56,18 @@ test("a stranger's notes, a page and captions become facts, and a statement is l
   await expect(found.getByText(": it asks")).toBeVisible();
   await expect(found.getByText(/^1 cause$/)).toBeVisible();
 
+  await page.goto(`/courses/${course}/sources/${all.find((s) => s.title.startsWith("Gas store") || s.title.includes("handout"))!.id}`);
+  await found.getByText("Terms of this source").click();
+  await expect(found.getByText(/jar test \(.*beaker test.*\): a trial that finds the dose of a coagulant|jar test/i).first()).toBeVisible();
+
   await open("captions");
   await expect(page.getByText("Can you hear me?")).toBeVisible();
   await expect(found.getByText(/hear me/)).toHaveCount(0);
 
   await page.goto(`/courses/${course}/sources/${all.find((s) => s.title.includes("Chlorine"))!.id}`);
+  await found.getByText("What other sentences say of the same").click();
+  await expect(found.getByRole("link", { name: /says otherwise/ })).toBeVisible();
+  await expect(found.getByText("“A full cylinder of chlorine may be stored below 50 °C only.”")).toBeVisible();
   await page.getByText(/^\d rules?$/).click();
   await found.getByRole("button", { name: /must have two doors/ }).click();
   await expect(page.locator("mark.hl", { hasText: "A store must have two doors" })).toBeVisible();

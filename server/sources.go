@@ -114,6 +114,16 @@ func (s *Server) sourceOperations() {
 	}) ([]fact.Silence, error) {
 		return s.app.Silent(ctx, account(ctx), in.Course, in.Source, in.From, in.Count)
 	}, dear)
+	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/terms", "terms", "List the terms that a source speaks of", func(ctx context.Context, in *struct{ OfSource }) ([]app.Term, error) {
+		return s.app.Terms(ctx, account(ctx), in.Course, in.Source)
+	}, dear)
+	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/ties", "ties", "List what other sentences repeat, contradict or extend", func(ctx context.Context, in *struct {
+		OfSource
+		From  int `query:"from" minimum:"0" maximum:"10000000" doc:"the first passage, counted from 0"`
+		Count int `query:"count" default:"200" minimum:"1" maximum:"500" doc:"how many passages"`
+	}) ([]app.Tied, error) {
+		return s.app.Ties(ctx, account(ctx), in.Course, in.Source, in.From, in.Count)
+	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/search", "search", "Find words in all sources", func(ctx context.Context, in *struct {
 		InCourse
 		Words string `query:"words" required:"true" minLength:"2" maxLength:"300"`

@@ -42,6 +42,7 @@ type Passage struct {
 	Facts      json.RawMessage `db:"facts"`
 	Recognised int             `db:"confidence"` // how sure recognised text is, in per cent
 	Picture    *Picture        `db:"picture"`
+	Emphasis   []string        `db:"emphasis"` // the words it sets off
 	Placement
 	Verdicts []string `db:"verdicts"`
 }
@@ -116,7 +117,7 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 	}
 	rows := make([][]any, len(passages))
 	for i, p := range passages {
-		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.StatementID, cmp.Or(p.By, "words"), p.Placement.Sure, doc.Language, p.Recognised, p.Picture}
+		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.StatementID, cmp.Or(p.By, "words"), p.Placement.Sure, doc.Language, p.Recognised, p.Picture, list(p.Emphasis)}
 	}
 	type copier interface {
 		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
@@ -132,7 +133,7 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 		return err
 	}
 	_, err := db.(copier).CopyFrom(ctx, pgx.Identifier{"passages"},
-		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "statement_id", "placed_by", "placed_sure", "language", "confidence", "picture"}, pgx.CopyFromRows(rows))
+		[]string{"source_id", "id", "course_id", "ordinal", "kind", "text", "rows", "locator", "topic_id", "statement_id", "placed_by", "placed_sure", "language", "confidence", "picture", "emphasis"}, pgx.CopyFromRows(rows))
 	return err
 }
 
@@ -140,6 +141,14 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 func ChangeSource(ctx context.Context, db DB, s Scope, src Source) error {
 	return changed(ctx, db, `update sources set title = $3, standing = $4, dated = $5 where course_id = $1 and id = $2`,
 		s.course, src.ID, src.Title, src.Standing, src.Dated)
+}
+
+// list is a slice that is not null.
+func list(words []string) []string {
+	if words == nil {
+		return []string{}
+	}
+	return words
 }
 
 // encoded is a value as JSON; only values that always encode are passed.
@@ -192,7 +201,7 @@ func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 	return changed(ctx, db, `delete from sources where course_id = $1 and id = $2`, s.course, id)
 }
 
-const passageFields = `p.id, p.kind, p.text, p.rows, p.locator, coalesce(f.list, '[]') as facts, p.confidence, p.picture, p.topic_id, p.statement_id, p.placed_by, p.placed_sure`
+const passageFields = `p.id, p.kind, p.text, p.rows, p.locator, coalesce(f.list, '[]') as facts, p.confidence, p.picture, p.emphasis, p.topic_id, p.statement_id, p.placed_by, p.placed_sure`
 
 const passageColumns = passageFields + `, coalesce((select array_agg(q.verdict order by array_position(array['cleared', 'worked', 'held', 'faulted', 'unproven'], q.verdict))
 			from cites c join questions q on q.id = c.question_id

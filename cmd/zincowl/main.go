@@ -33,6 +33,7 @@ type cli struct {
 
 	Read   readCmd   `cmd:"" help:"Read a source and print its passages."`
 	Ground groundCmd `cmd:"" help:"Say what sources say of statements: supported, contradicted or not found."`
+	Terms  termsCmd  `cmd:"" help:"List the terms of sources with what they mean."`
 	Split  splitCmd  `cmd:"" help:"Split a past paper or a pasted list into questions."`
 	Draft  draftCmd  `cmd:"" help:"Draft questions from sources by a brief."`
 	Proof  proofCmd  `cmd:"" help:"Proof questions against sources."`

@@ -349,7 +349,7 @@ func glossaryLine(p source.Passage) (Fact, bool) {
 	language.Tag(s)
 	if len(s) > 0 {
 		for _, c := range clause.Read(s[0]).Clauses {
-			if ahead := s[0].Text[:c.At.From]; c.Kind == clause.Main && !strings.Contains(ahead, " that ") && !strings.Contains(ahead, "which ") { // "Osmosis — water crosses …" says what happens
+			if ahead := s[0].Text[:c.At.From]; c.Kind == clause.Main && c.Certain && !c.Subject.Empty() && !strings.Contains(ahead, " that ") && !strings.Contains(ahead, "which ") { // "Osmosis — water crosses …" says what happens
 				return Fact{}, false
 			}
 		}

@@ -92,7 +92,7 @@ func TestWhatIsTakenBack(t *testing.T) {
 func TestReferences(t *testing.T) {
 	for text, want := range map[string]string{
 		"The clarifier removes floc. It holds 900 m³.":                                                        "The clarifier",
-		"The wash pumps are cleaned by hand. They lift water from the clearwell to the filter.":                                      "The wash pumps",
+		"The wash pumps are cleaned by hand. They lift water from the clearwell to the filter.":               "The wash pumps",
 		"The clarifier removes floc from the water, and it holds 900 m³ of it.":                               "The clarifier",
 		"Because it forms floc, alum is added before the basins of the works.":                                "",
 		"The basin and the filter are washed with the pump of the works. It is known that this wastes water.": "",

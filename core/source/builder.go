@@ -1,6 +1,7 @@
 package source
 
 import (
+	"slices"
 	"strings"
 )
 
@@ -15,6 +16,8 @@ type Builder struct {
 	seen   map[string]int
 	page   int // of what is added next, counted from 1; 0 where there are none
 	sure   int // how sure what is added next is, in per cent; 0 where it was not recognised
+
+	emphasis []string // what the next passage sets off
 }
 
 // NewBuilder starts a document. The origin, usually the file's name, is part of
@@ -53,6 +56,14 @@ func (b *Builder) Text(kind Kind, text string, line int) {
 		kind = Formula
 	}
 	b.add(Passage{Kind: kind, Text: text, Locator: b.at(line)})
+}
+
+// Emphasise says that words of the next passage are set off there. Where most of it is,
+// that sets nothing off.
+func (b *Builder) Emphasise(words string) {
+	if words = strings.Trim(Fold(words), " .,;:"); words != "" && len(strings.Fields(words)) <= 8 {
+		b.emphasis = append(b.emphasis, words)
+	}
 }
 
 // Asked adds a past question as a paragraph.
@@ -116,6 +127,12 @@ func (b *Builder) add(p Passage) {
 	b.seen[p.Text]++
 	p.ID = passageID(b.origin, p.Text, b.seen[p.Text])
 	p.Confidence = b.sure
+	for _, w := range b.emphasis {
+		if strings.Contains(p.Text, w) && 2*len(w) < len(p.Text) && !slices.Contains(p.Emphasis, w) {
+			p.Emphasis = append(p.Emphasis, w)
+		}
+	}
+	b.emphasis = nil
 	b.doc.Passages = append(b.doc.Passages, p)
 }
 

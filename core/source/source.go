@@ -70,6 +70,8 @@ type Passage struct {
 	// Confidence is how sure the text is, in per cent, where it was recognised
 	// in a picture; 0 where it was written as text.
 	Confidence int `json:"confidence,omitempty"`
+	// Emphasis are the words that the passage sets off, in italics or bold.
+	Emphasis []string `json:"emphasis,omitempty"`
 	// File, Caption and Labels are of a picture: its name among the document's
 	// files, what is said of it, and what is written in it.
 	File    string  `json:"file,omitempty"`

@@ -144,6 +144,10 @@ func (r *reader) blocks(parent *dom.Node) {
 			}
 			r.flush(kind)
 		default:
+			switch n.DataAtom {
+			case atom.Em, atom.I, atom.Strong, atom.B, atom.Dfn:
+				r.b.Emphasise(content(n))
+			}
 			r.blocks(n)
 		}
 	}

@@ -77,8 +77,17 @@ func (w *walker) table(t *extast.Table) {
 	w.b.Table(rows, w.at(t))
 }
 
-// inline is the text of a node without its marks of emphasis.
+// inline is the text of a node without its marks of emphasis; what those set off is told
+// to the builder.
 func (w *walker) inline(n ast.Node) string {
+	return w.text(n, func(e *ast.Emphasis) {
+		if _, within := e.Parent().(*ast.Emphasis); !within {
+			w.b.Emphasise(w.text(e, func(*ast.Emphasis) {}))
+		}
+	})
+}
+
+func (w *walker) text(n ast.Node, emphasis func(*ast.Emphasis)) string {
 	var out strings.Builder
 	_ = ast.Walk(n, func(c ast.Node, entering bool) (ast.WalkStatus, error) {
 		if !entering {
@@ -94,6 +103,8 @@ func (w *walker) inline(n ast.Node) string {
 			out.Write(c.Value)
 		case *ast.AutoLink:
 			out.Write(c.Label(w.data))
+		case *ast.Emphasis:
+			emphasis(c)
 		}
 		return ast.WalkContinue, nil
 	})

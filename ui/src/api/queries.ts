@@ -50,6 +50,18 @@ export const silent = (id: string, source: string, from: number, count: number) 
     queryFn: () => take(api.GET("/api/courses/{course}/sources/{source}/silent", { params: { path: { course: id, source }, query: { from, count } } })),
     gcTime: 60_000,
   });
+export const terms = (id: string, source: string) =>
+  queryOptions({
+    queryKey: ["course", id, "reading", source, "terms"],
+    queryFn: () => take(api.GET("/api/courses/{course}/sources/{source}/terms", { params: { path: { course: id, source } } })),
+    gcTime: 60_000,
+  });
+export const ties = (id: string, source: string, from: number, count: number) =>
+  queryOptions({
+    queryKey: ["course", id, "reading", source, "ties", from, count],
+    queryFn: () => take(api.GET("/api/courses/{course}/sources/{source}/ties", { params: { path: { course: id, source }, query: { from, count } } })),
+    gcTime: 60_000,
+  });
 export const bears = (id: string) => queryOptions({ queryKey: ["course", id, "bears"], queryFn: () => take(api.GET("/api/courses/{course}/bears", at(id))) });
 export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
 export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });

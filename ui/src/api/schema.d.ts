@@ -559,6 +559,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/sources/{source}/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the terms that a source speaks of */
+        get: operations["terms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/sources/{source}/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what other sentences repeat, contradict or extend */
+        get: operations["ties"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/syllabus": {
         parameters: {
             query?: never;
@@ -1836,6 +1870,37 @@ export interface components {
             statement: string;
             task: string;
             variable?: string;
+        };
+        Term: {
+            /**
+             * Format: int64
+             * @description how often this source speaks of it
+             */
+            here: number;
+            /**
+             * Format: int64
+             * @description in all sources
+             */
+            mentions: number;
+            name: string;
+            /** @description what else it is called */
+            others: string[];
+            /** @description of this source, where it is explained or stands first */
+            passage?: string;
+            quote?: string;
+            /** @description what it means */
+            says?: string;
+            /** @description the terms beside it */
+            siblings: string[];
+            /** @description of the source that says so, where that is another one */
+            title?: string;
+        };
+        Tied: {
+            /** @enum {string} */
+            how: "repeats" | "contradicts" | "extends";
+            other: components["schemas"]["Evidence"];
+            passage: string;
+            quote: string;
         };
         Topic: {
             /** Format: int64 */
@@ -3380,6 +3445,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Silence"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                source: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Term"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    ties: {
+        parameters: {
+            query?: {
+                /** @description the first passage, counted from 0 */
+                from?: number;
+                /** @description how many passages */
+                count?: number;
+            };
+            header?: never;
+            path: {
+                course: string;
+                source: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tied"][];
                 };
             };
             /** @description Error */

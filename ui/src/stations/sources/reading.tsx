@@ -346,30 +346,119 @@ function Lit({ text, words, all }: { text: string; words?: string; all: boolean 
   );
 }
 
-/** Sentences of a section that gave nothing, each with the reason, once somebody asks. */
-function SilentSentences({ first, count, show }: { first: number; count: number; show: (passage: string, words: string) => void }) {
-  const { course = "", source = "" } = useParams();
+/** Asked is folded up, and asks the server only once somebody opens it. */
+function Asked({ title, children }: { title: string; children: (asked: boolean) => ReactNode }) {
   const [asked, setAsked] = useState(false);
-  const { data, error } = useQuery({ ...queries.silent(course, source, first, Math.min(count, 500)), enabled: asked && count > 0 });
-  if (count === 0) return null;
   return (
     <details className="border-t border-line py-2 text-[13.5px]" onToggle={(e) => setAsked(e.currentTarget.open)}>
       <summary className="cursor-pointer">
-        <b>Sentences that gave nothing</b>
+        <b>{title}</b>
       </summary>
+      {children(asked)}
+    </details>
+  );
+}
+
+type Show = (passage: string, words: string) => void;
+
+/** short is the beginning of something long. */
+const short = (words: string) => (words.length > 90 ? `${words.slice(0, 80)} …` : words);
+
+interface Part {
+  first: number;
+  count: number;
+  show: Show;
+}
+
+/** Sentences of a section that gave nothing, each with the reason. */
+function Silent({ first, count, show, asked }: Part & { asked: boolean }) {
+  const { course = "", source = "" } = useParams();
+  const { data, error } = useQuery({ ...queries.silent(course, source, first, Math.min(count, 500)), enabled: asked && count > 0 });
+  return (
+    <>
       <Trouble error={error} />
       {data?.length === 0 && <p className="text-ink-2">Every sentence gave something.</p>}
       <ul>
         {data?.map((g, i) => (
           <li key={i} className="py-0.5">
             <button type="button" className="text-left wrap-anywhere hover:underline" onClick={() => show(g.passage, g.quote)}>
-              {g.quote.length > 90 ? `${g.quote.slice(0, 80)} …` : g.quote}
+              {short(g.quote)}
             </button>
             <span className="text-ink-2">: {g.why}</span>
           </li>
         ))}
       </ul>
-    </details>
+    </>
+  );
+}
+
+const tied = { repeats: "says the same", contradicts: "says otherwise", extends: "says more of it" };
+
+/** How sentences of a section stand to others of the course: the contradictions first. */
+function Tied({ first, count, show, asked }: Part & { asked: boolean }) {
+  const { course = "", source = "" } = useParams();
+  const { data, error, isFetching } = useQuery({ ...queries.ties(course, source, first, Math.min(count, 500)), enabled: asked && count > 0 });
+  const ranked = useMemo(() => (["contradicts", "repeats", "extends"] as const).flatMap((how) => data?.filter((t) => t.how === how) ?? []), [data]);
+  return (
+    <>
+      <Trouble error={error} />
+      {isFetching && <p className="text-ink-2">Looking through all sources …</p>}
+      {data?.length === 0 && <p className="text-ink-2">No other sentence speaks of the same.</p>}
+      <ul>
+        {ranked.slice(0, 60).map((t, i) => (
+          <li key={i} className="py-1">
+            <button type="button" className="text-left wrap-anywhere hover:underline" onClick={() => show(t.passage, t.quote)}>
+              {short(t.quote)}
+            </button>{" "}
+            <Link className={`link ${t.how === "contradicts" ? "text-fault" : ""}`} to={`/courses/${course}/sources/${t.other.source}#${t.other.passage}`}>
+              {t.other.title === undefined || t.other.source === source ? "This source" : t.other.title} {tied[t.how]}
+            </Link>
+            <span className="block text-ink-2 wrap-anywhere">“{short(t.other.quote)}”</span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** The terms that a source speaks of, with what they mean. */
+function Terms({ show, asked }: { show: Show; asked: boolean }) {
+  const { course = "", source = "" } = useParams();
+  const { data, error, isFetching } = useQuery({ ...queries.terms(course, source), enabled: asked });
+  const [all, setAll] = useState(false);
+  const list = all ? data : data?.slice(0, 40);
+  return (
+    <>
+      <Trouble error={error} />
+      {isFetching && <p className="text-ink-2">Looking through all sources …</p>}
+      {data?.length === 0 && <p className="text-ink-2">No term recurs or is explained here.</p>}
+      <ul>
+        {list?.map((t) => (
+          <li key={t.name} className="py-0.5 wrap-anywhere">
+            {t.passage ? (
+              <button type="button" className="text-left font-[650] hover:underline" onClick={() => show(t.passage!, t.quote ?? t.name)}>
+                {t.name}
+              </button>
+            ) : (
+              <b>{t.name}</b>
+            )}
+            {t.others.length > 0 && <span className="text-ink-2"> ({listed(t.others)})</span>}
+            {t.says && (
+              <>
+                : {t.says}
+                {t.title && <span className="text-ink-2">, by {t.title}</span>}
+              </>
+            )}
+            {t.siblings.length > 0 && <span className="block text-[13px] text-ink-2">beside {listed(t.siblings.slice(0, 4))}</span>}
+          </li>
+        ))}
+      </ul>
+      {data && list && data.length > list.length && (
+        <button type="button" className="link" onClick={() => setAll(true)}>
+          {counted(data.length - list.length, "more term")}
+        </button>
+      )}
+    </>
   );
 }
 
@@ -393,7 +482,7 @@ const stated = [
 ];
 
 /** Stated lists what sentences state, by their subjects, folded up until it is asked for. */
-function Stated({ says, at, show }: { says: string; at: At[]; show: (passage: string, words: string) => void }) {
+function Stated({ says, at, show }: { says: string; at: At[]; show: Show }) {
   if (at.length === 0) return null;
   return (
     <details className="border-t border-line py-2 text-[13.5px]">
@@ -422,7 +511,7 @@ interface At {
   found: Found;
 }
 
-function InSection({ list, now, show, paper }: { list: Passage[]; now: number; show: (passage: string, words: string) => void; paper: boolean }) {
+function InSection({ list, now, show, paper }: { list: Passage[]; now: number; show: Show; paper: boolean }) {
   const section = useMemo(() => {
     let from = now;
     while (from > 0 && list[from]!.kind !== "heading") from--;
@@ -463,7 +552,13 @@ function InSection({ list, now, show, paper }: { list: Passage[]; now: number; s
           {(a.found.steps?.length ?? 0) > 9 && <span className="text-ink-2">and {counted(a.found.steps!.length - 9, "more step")}</span>}
         </div>
       ))}
-      {!paper && <SilentSentences first={section.first} count={section.passages.length} show={show} />}
+      {!paper && section.passages.length > 0 && (
+        <>
+          <Asked title="What other sentences say of the same">{(asked) => <Tied first={section.first} count={section.passages.length} show={show} asked={asked} />}</Asked>
+          <Asked title="Sentences that gave nothing">{(asked) => <Silent first={section.first} count={section.passages.length} show={show} asked={asked} />}</Asked>
+        </>
+      )}
+      {!paper && <Asked title="Terms of this source">{(asked) => <Terms show={show} asked={asked} />}</Asked>}
       {bare.length > 0 && (
         <div className="border-t border-line py-2 text-[13.5px]">
           <b>{counted(bare.length, "passage")} with nothing drawn yet</b>
@@ -475,7 +570,7 @@ function InSection({ list, now, show, paper }: { list: Passage[]; now: number; s
   );
 }
 
-function Group({ title, aside, at, name, words = (f) => f.name, num, show }: { title: string; aside?: string; at: At[]; name: (f: Found) => string; words?: (f: Found) => string; num?: boolean; show: (passage: string, words: string) => void }) {
+function Group({ title, aside, at, name, words = (f) => f.name, num, show }: { title: string; aside?: string; at: At[]; name: (f: Found) => string; words?: (f: Found) => string; num?: boolean; show: Show }) {
   if (at.length === 0) return null;
   return (
     <div className="border-t border-line py-2 text-[13.5px]">
