@@ -62,7 +62,7 @@ type Fact struct {
 	Steps     []string  `json:"steps,omitempty"` // of a sequence
 	Negated   bool      `json:"negated,omitempty"`
 	Hedged    bool      `json:"hedged,omitempty"`
-	Weight    float64   `json:"weight"`
+	Weight    float64   `json:"weight"` // how central it is to its document, from 0 to 1
 
 	// Kind, of a definition, is the broad kind of thing the term names, from
 	// the head of its meaning ("artefact", "process" …).
@@ -115,6 +115,14 @@ func Read(passages []source.Passage) []Fact {
 }
 
 func read(ctx context.Context, passages []source.Passage, about profile) []Fact {
+	out := drawn(ctx, passages, about)
+	for i := range out {
+		out[i].Weight = about.central(out[i])
+	}
+	return out
+}
+
+func drawn(ctx context.Context, passages []source.Passage, about profile) []Fact {
 	var out []Fact
 	lead := "" // what the items at hand complete
 	for i, p := range passages {
@@ -344,9 +352,6 @@ func ReadParts(ctx context.Context, passages []source.Passage, told func(done, o
 // finish fills in where a fact stands, its terms and its id.
 func finish(f Fact, p source.Passage) Fact {
 	f.Passage = p.ID
-	if f.Weight == 0 {
-		f.Weight = 1
-	}
 	if f.Type != Limit && f.Terms == nil {
 		f.Terms = []string{f.Subject}
 	}

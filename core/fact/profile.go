@@ -14,6 +14,7 @@ type profile struct {
 	sentences int
 	in        map[string]int // how many sentences each stem stands in
 	headed    map[string]bool
+	most      int     // of how many the commonest stands in
 	people    float64 // the share of sentences about "he" or "she"
 }
 
@@ -41,6 +42,9 @@ func profileOf(passages []source.Passage) profile {
 				}
 			}
 		}
+	}
+	for _, n := range p.in {
+		p.most = max(p.most, n)
 	}
 	if p.sentences > 0 {
 		p.people = float64(persons) / float64(p.sentences)
