@@ -132,7 +132,8 @@ func (p *parser) finished(c *part) Clause {
 	case "would", "might", "could", "'d":
 		doubtful = true
 	}
-	out.Asserted = !c.supposed && !c.wished && !c.imperative && !p.question && !doubtful
+	asked := c.kind == Nominal && (strings.EqualFold(c.link, "who") || strings.EqualFold(c.link, "why") || strings.EqualFold(c.link, "how")) // "who pays depends on …"
+	out.Asserted = !asked && !c.supposed && !c.wished && !c.imperative && !p.question && !doubtful
 	if c.of >= 0 && c.of < len(p.out) && c.kind != Relative && c.kind != Main {
 		if over := p.out[c.of]; over != c && (over.supposed || over.wished && over.kind == Content) {
 			out.Asserted = false

@@ -474,6 +474,9 @@ func (p *parser) denies(r run) bool {
 		return false
 	}
 	first := p.w[r.a].lower
+	if r.a > 0 && p.w[r.a-1].lower == "neither" { // "neither the driver nor the owner"
+		return true
+	}
 	return first == "no" || first == "nobody" || first == "nothing" || first == "none" || first == "neither" || first == "noone"
 }
 
