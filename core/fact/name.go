@@ -30,6 +30,9 @@ var (
 // the sentence before it.
 func named(s language.Sentence, before string) []Fact {
 	var out []Fact
+	if len(s.Tokens) > longSentence {
+		return nil
+	}
 	add := func(f Fact, ok bool) {
 		if ok && !slices.ContainsFunc(out, func(o Fact) bool { return strings.EqualFold(o.Subject, f.Subject) }) {
 			out = append(out, f)

@@ -17,6 +17,10 @@ const (
 	ofSubject = 0.7
 )
 
+// longSentence is how many tokens a sentence may have in which names and references are
+// looked for: more are no sentence that somebody wrote.
+const longSentence = 300
+
 // mention is something that a sentence speaks of.
 type mention struct {
 	text    string
@@ -29,6 +33,9 @@ type mention struct {
 // mentions are what a reading speaks of, subjects first.
 func mentions(s language.Sentence, r clause.Reading) []mention {
 	var out []mention
+	if len(s.Tokens) > longSentence {
+		return nil
+	}
 	add := func(span clause.Span, subject bool) {
 		text := strings.Trim(r.Of(span), " ,;:")
 		first, _, _ := strings.Cut(strings.ToLower(text), " ")

@@ -23,8 +23,14 @@ type Clause struct {
 // links join a clause to the one that it goes with.
 var links = map[string]string{"porque": "porque", "pues": "pues", "puesto": "puesto que", "ya": "ya que", "si": "si", "cuando": "cuando", "aunque": "aunque", "mientras": "mientras", "como": "como", "para": "para que"}
 
+// longest is how many tokens a sentence may have; more are no sentence that somebody wrote.
+const longest = 300
+
 // Read reads what a sentence states: its main clauses in their order.
 func Read(s language.Sentence) []Clause {
+	if len(s.Tokens) > longest {
+		return nil
+	}
 	all := Tag(s)
 	if n := len(all); n == 0 || all[n-1].Text == "?" || all[0].Text == "¿" {
 		return nil

@@ -278,7 +278,7 @@ func choose(all []form, before []Word, after []language.Token, capital bool) (Pa
 	}
 	opens := next == "el" || next == "la" || next == "los" || next == "las" || next == "un" || next == "una" || next == "al" || next == "por" || next == "en" || next == "con" || next == "a" || next == "de" || next == "que" || next == "como"
 	verbful := false // the clause has its verb
-	for i := len(before) - 1; i >= 0; i-- {
+	for i := len(before) - 1; i >= max(0, len(before)-60); i-- {
 		w := before[i]
 		if w.Text == ";" || w.Text == ":" || w.Part == Conjunction {
 			break
