@@ -97,7 +97,7 @@ func (c *readCmd) Run() error {
 		Facts []fact.Fact `json:"facts,omitempty"`
 	}{Document: doc}
 	if c.Facts {
-		out.Facts = fact.Read(doc.Passages)
+		out.Facts = fact.ReadParts(context.Background(), doc.Passages, nil)
 		at := map[string]source.Locator{}
 		for _, p := range doc.Passages {
 			at[p.ID] = p.Locator

@@ -7,7 +7,10 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"runtime"
 	"strconv"
+
+	"golang.org/x/sync/errgroup"
 
 	"zincowl/core/ground"
 )
@@ -32,44 +35,56 @@ func (c *groundCmd) Run() error {
 	if err != nil {
 		return err
 	}
-	index := ground.New(sources)
-	out := json.NewEncoder(os.Stdout)
-	out.SetEscapeHTML(false)
-	var rows []string
+	type said struct {
+		ID        string `json:"id"`
+		Statement string `json:"statement"`
+	}
+	var statements []said
 	lines := bufio.NewScanner(bytes.NewReader(data))
 	lines.Buffer(nil, 1<<20)
 	for n := 1; lines.Scan(); n++ {
 		if len(bytes.TrimSpace(lines.Bytes())) == 0 {
 			continue
 		}
-		var in struct {
-			ID        string `json:"id"`
-			Statement string `json:"statement"`
-		}
+		var in said
 		if err := json.Unmarshal(lines.Bytes(), &in); err != nil || in.Statement == "" {
 			return fmt.Errorf("Line %d of %s is no statement; write it as {\"id\":\"1\",\"statement\":\"…\"}.", n, c.Statements)
 		}
-		j := index.Judge(in.Statement)
-		if k, err := strconv.Atoi(j.Source); err == nil {
-			j.Source = c.Source[k]
-		}
-		if !c.JSON {
-			rows = append(rows, fmt.Sprintf("%s\t%s\t%s\t%s", in.ID, j.Verdict, j.Why, clip(j.Quote)))
-			continue
-		}
-		if err := out.Encode(struct {
-			ID string `json:"id"`
-			ground.Judgement
-		}{in.ID, j}); err != nil {
-			return err
-		}
+		statements = append(statements, in)
 	}
 	if err := lines.Err(); err != nil {
 		return fmt.Errorf("reading %s: %w", c.Statements, err)
 	}
+	index := ground.New(sources)
+	judged := make([]ground.Judgement, len(statements))
+	var group errgroup.Group
+	group.SetLimit(runtime.GOMAXPROCS(0))
+	for i := range statements {
+		group.Go(func() error {
+			judged[i] = index.Judge(statements[i].Statement)
+			if k, err := strconv.Atoi(judged[i].Source); err == nil {
+				judged[i].Source = c.Source[k]
+			}
+			return nil
+		})
+	}
+	_ = group.Wait() // no judgement fails
+	if c.JSON {
+		out := json.NewEncoder(os.Stdout)
+		out.SetEscapeHTML(false)
+		for i, j := range judged {
+			if err := out.Encode(struct {
+				ID string `json:"id"`
+				ground.Judgement
+			}{statements[i].ID, j}); err != nil {
+				return err
+			}
+		}
+		return nil
+	}
 	return table(func(w io.Writer) {
-		for _, row := range rows {
-			fmt.Fprintln(w, row)
+		for i, j := range judged {
+			fmt.Fprintf(w, "%s\t%s\t%s\t%s\n", statements[i].ID, j.Verdict, j.Why, clip(j.Quote))
 		}
 	})
 }

@@ -40,56 +40,40 @@ func (x *Index) compare(statement string) *comparison {
 	}
 	// How alike each word of the sources is to each term.
 	alike := make([]map[string]float64, len(c.said.terms))
-	scores := make([]float64, len(x.sentences))
+	scores, best := make([]float64, len(x.sentences)), make([]float64, len(x.sentences))
 	total := 0.0
+	// add gives each sentence in which words stand the most that one of them is worth.
+	add := func(words map[string]float64, in map[string][]int, worth float64) {
+		var met []int
+		for w, a := range words {
+			for _, s := range in[w] {
+				if best[s] == 0 {
+					met = append(met, s)
+				}
+				best[s] = max(best[s], a)
+			}
+		}
+		for _, s := range met {
+			scores[s] += best[s] * worth
+			best[s] = 0
+		}
+	}
 	for i, t := range c.said.terms {
 		alike[i] = x.likeTo(t.lemma, c.said.tongue.Code)
 		total += t.weight
-		per := map[int]float64{}
-		for w, a := range alike[i] {
-			for _, s := range x.in[w] {
-				per[s] = max(per[s], a)
-			}
-		}
-		for s, a := range per {
-			scores[s] += a * t.weight
-		}
+		add(alike[i], x.in, t.weight)
+		add(alike[i], x.under, 0.15*t.weight)
 	}
-	for s := range scores {
-		for _, h := range x.sentences[s].heads {
-			for i := range c.said.terms {
-				if a := alike[i][h.lemma]; a > 0 {
-					scores[s] += 0.15 * a * c.said.terms[i].weight
-				}
-			}
-		}
-		for _, a := range c.said.amounts {
-			for _, b := range x.sentences[s].amounts {
-				if a.value.Cmp(b.value) == 0 && !small(a.value) {
-					scores[s] += 0.5
-				}
+	for _, a := range c.said.amounts {
+		if !small(a.value) {
+			for _, s := range x.with[a.value.RatString()] {
+				scores[s] += 0.5
 			}
 		}
 	}
-	order := make([]int, len(scores))
-	for i := range order {
-		order[i] = i
-	}
-	slices.SortStableFunc(order, func(a, b int) int {
-		switch {
-		case scores[a] > scores[b]:
-			return -1
-		case scores[a] < scores[b]:
-			return 1
-		}
-		return 0
-	})
 	// The best few, each with its neighbours.
 	bestScore := -1.0
-	for _, s := range order[:min(4, len(order))] {
-		if scores[s] <= 0 {
-			break
-		}
+	for _, s := range highest(scores, 4) {
 		trial := *c
 		trial.values, trial.found = map[string]float64{}, map[string]string{}
 		trial.around(s, alike, total)
@@ -99,6 +83,24 @@ func (x *Index) compare(statement string) *comparison {
 		}
 	}
 	return c
+}
+
+// highest are the places of the n highest scores above zero, the highest first; of equal
+// ones the first counts more.
+func highest(scores []float64, n int) []int {
+	var out []int
+	for i, v := range scores {
+		if v <= 0 || len(out) == n && v <= scores[out[n-1]] {
+			continue
+		}
+		k := len(out)
+		for k > 0 && scores[out[k-1]] < v {
+			k--
+		}
+		out = slices.Insert(out, k, i)
+		out = out[:min(n, len(out))]
+	}
+	return out
 }
 
 func small(v *big.Rat) bool { return v.IsInt() && v.Num().IsInt64() && v.Num().Int64() <= 2 }

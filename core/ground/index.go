@@ -3,9 +3,12 @@ package ground
 import (
 	"math"
 	"math/big"
+	"runtime"
 	"slices"
 	"strings"
 	"sync"
+
+	"golang.org/x/sync/errgroup"
 
 	"zincowl/core/language"
 	"zincowl/core/language/clause"
@@ -35,6 +38,7 @@ type sentence struct {
 	locator         source.Locator
 	run             int // counts up with each source as it is given
 	heads           []term
+	code            string // of its language
 	parts           []part
 	signs           []bool // by token, whether it stands in what is denied
 	reading
@@ -56,6 +60,8 @@ type Index struct {
 	sentences  []sentence
 	vocabulary map[string][]language.Sense // by language
 	in         map[string][]int            // by lemma, the sentences it stands in
+	under      map[string][]int            // by lemma, the sentences below a heading with it
+	with       map[string][]int            // by amount, the sentences that have it
 	languages  []string
 
 	looked sync.Mutex
@@ -131,7 +137,7 @@ func (x *Index) tongueOf(statement string) string {
 
 // New reads sources.
 func New(sources []Source) *Index {
-	x := &Index{in: map[string][]int{}, vocabulary: map[string][]language.Sense{}, alike: map[string]map[string]float64{}}
+	x := &Index{in: map[string][]int{}, under: map[string][]int{}, with: map[string][]int{}, vocabulary: map[string][]language.Sense{}, alike: map[string]map[string]float64{}}
 	for run, s := range sources {
 		tongue := "en"
 		if _, known := language.In(s.Doc.Language); known {
@@ -140,56 +146,87 @@ func New(sources []Source) *Index {
 		if !slices.Contains(x.languages, tongue) {
 			x.languages = append(x.languages, tongue)
 		}
+		headings := map[string][]term{}
 		for _, p := range s.Doc.Passages {
 			var heads []term
 			for _, h := range p.Locator.Heading {
-				heads = append(heads, read(h, false, tongue).terms...)
+				if _, known := headings[h]; !known {
+					headings[h] = read(h, false, tongue).terms
+				}
+				heads = append(heads, headings[h]...)
 			}
-			add := func(text string) {
-				at := len(x.sentences)
-				st := sentence{source: s.ID, passage: p.ID, text: text, locator: p.Locator, run: run, heads: heads, reading: read(text, true, tongue)}
-				st.parts, st.signs = parts(st.reading), denied(st.reading)
-				x.sentences = append(x.sentences, st)
-				seen := map[string]bool{}
-				for _, t := range st.terms {
-					if !seen[t.lemma] {
-						seen[t.lemma] = true
-						if len(x.in[t.lemma]) == 0 {
-							sense := language.Sense{Word: t.lemma}
-							if tongue == "en" {
-								sense = language.SenseOf(t.lemma)
-							}
-							x.vocabulary[tongue] = append(x.vocabulary[tongue], sense)
-						}
-						x.in[t.lemma] = append(x.in[t.lemma], at)
-					}
-				}
-			}
-			switch p.Kind {
-			case source.Picture:
-			case source.Table:
-				for i, row := range p.Rows {
-					if i == 0 {
-						continue
-					}
-					var cells []string
-					for k, cell := range row {
-						if k > 0 && k < len(p.Rows[0]) {
-							cells = append(cells, p.Rows[0][k]+" "+cell)
-						} else {
-							cells = append(cells, cell)
-						}
-					}
-					add(strings.Join(cells, ", "))
-				}
-			default:
-				for _, sentence := range language.Split(p.Text) {
-					add(sentence.Text)
-				}
+			for _, text := range saidIn(p) {
+				x.sentences = append(x.sentences, sentence{source: s.ID, passage: p.ID, text: text, locator: p.Locator, run: run, heads: heads, code: tongue})
 			}
 		}
 	}
+	var group errgroup.Group
+	group.SetLimit(runtime.GOMAXPROCS(0))
+	for from := 0; from < len(x.sentences); from += 64 {
+		group.Go(func() error {
+			for i := from; i < min(len(x.sentences), from+64); i++ {
+				st := &x.sentences[i]
+				st.reading = read(st.text, true, st.code)
+				st.parts, st.signs = parts(st.reading), denied(st.reading)
+			}
+			return nil
+		})
+	}
+	_ = group.Wait() // no reading fails
+	known := map[[2]string]bool{}
+	for at := range x.sentences {
+		st := &x.sentences[at]
+		enter := func(terms []term, in map[string][]int) {
+			for _, t := range terms {
+				if list := in[t.lemma]; len(list) == 0 || list[len(list)-1] != at {
+					in[t.lemma] = append(list, at)
+				}
+				if word := [2]string{st.code, t.lemma}; !known[word] {
+					known[word] = true
+					sense := language.Sense{Word: t.lemma}
+					if st.code == "en" {
+						sense = language.SenseOf(t.lemma)
+					}
+					x.vocabulary[st.code] = append(x.vocabulary[st.code], sense)
+				}
+			}
+		}
+		enter(st.terms, x.in)
+		enter(st.heads, x.under)
+		for _, a := range st.amounts {
+			v := a.value.RatString()
+			x.with[v] = append(x.with[v], at)
+		}
+	}
 	return x
+}
+
+// saidIn are the sentences of a passage, and the rows of a table with the heads of their
+// columns.
+func saidIn(p source.Passage) []string {
+	var out []string
+	switch p.Kind {
+	case source.Picture:
+	case source.Table:
+		for i, row := range p.Rows {
+			if i == 0 {
+				continue
+			}
+			var cells []string
+			for k, cell := range row {
+				if k > 0 && k < len(p.Rows[0]) {
+					cell = p.Rows[0][k] + " " + cell
+				}
+				cells = append(cells, cell)
+			}
+			out = append(out, strings.Join(cells, ", "))
+		}
+	default:
+		for _, sentence := range language.Split(p.Text) {
+			out = append(out, sentence.Text)
+		}
+	}
+	return out
 }
 
 var written = map[string]int64{
