@@ -3,6 +3,7 @@ package language
 import (
 	"bufio"
 	"bytes"
+	"cmp"
 	"compress/gzip"
 	_ "embed"
 	"io"
@@ -194,30 +195,66 @@ func Synonyms(word string) []string {
 type Sense struct {
 	Word    string
 	stem    string
-	senses  []int32
-	above   [2][][]int32 // one and two steps above each sense
+	senses  []ranked
+	above   [2][]ranked // one and two steps above each sense
 	derived []string
 	at      int // its direction; -1 where it has none
+}
+
+// ranked is a meaning with the number of the sense that it is of, or above of; the first
+// is the commonest.
+type ranked struct {
+	meaning int32
+	sense   int32
+}
+
+// sorted puts meanings in order, each once, with its commonest sense.
+func sorted(list []ranked) []ranked {
+	slices.SortFunc(list, func(a, b ranked) int { return cmp.Or(cmp.Compare(a.meaning, b.meaning), cmp.Compare(a.sense, b.sense)) })
+	return slices.CompactFunc(list, func(a, b ranked) bool { return a.meaning == b.meaning })
+}
+
+// meet is the least sum of senses by which two lists have a meaning in common; negative
+// where they have none.
+func meet(a, b []ranked) int32 {
+	best := int32(-1)
+	for i, j := 0, 0; i < len(a) && j < len(b); {
+		switch {
+		case a[i].meaning < b[j].meaning:
+			i++
+		case a[i].meaning > b[j].meaning:
+			j++
+		default:
+			if sum := a[i].sense + b[j].sense; best < 0 || sum < best {
+				best = sum
+			}
+			i++
+			j++
+		}
+	}
+	return best
 }
 
 // SenseOf looks a word in base form up.
 func SenseOf(word string) Sense {
 	m := related()
-	s := Sense{Word: word, senses: m.senses[word], derived: m.derived[word], at: -1}
+	s := Sense{Word: word, derived: m.derived[word], at: -1}
 	if len(word) > 3 {
 		s.stem = Stem(word)
 	}
 	if at, ok := vectors().at[word]; ok {
 		s.at = at
 	}
-	for _, x := range s.senses {
-		ups := m.above[x]
-		var more []int32
-		for _, up := range ups {
-			more = append(more, m.above[up]...)
+	for i, x := range m.senses[word] {
+		s.senses = append(s.senses, ranked{x, int32(i)})
+		for _, up := range m.above[x] {
+			s.above[0] = append(s.above[0], ranked{up, int32(i)})
+			for _, more := range m.above[up] {
+				s.above[1] = append(s.above[1], ranked{more, int32(i)})
+			}
 		}
-		s.above[0], s.above[1] = append(s.above[0], ups), append(s.above[1], more)
 	}
+	s.senses, s.above[0], s.above[1] = sorted(s.senses), sorted(s.above[0]), sorted(s.above[1])
 	return s
 }
 
@@ -245,26 +282,15 @@ func (a Sense) Alike(b Sense) float64 {
 			return 0.9
 		}
 	}
-	best := 0.0
-	for i, x := range a.senses {
-		for j, y := range b.senses {
-			if x == y {
-				best = max(best, 0.9-0.04*float64(i+j))
-			}
+	if sum := meet(a.senses, b.senses); sum >= 0 {
+		if alike := 0.9 - 0.04*float64(sum); alike > 0 {
+			return alike
 		}
 	}
-	if best > 0 {
-		return best
-	}
+	best := 0.0
 	under := func(low, high Sense, step int, least float64) {
-		for i, ups := range low.above[step] {
-			for _, up := range ups {
-				for j, y := range high.senses {
-					if up == y {
-						best = max(best, least-0.05*float64(i+j))
-					}
-				}
-			}
+		if sum := meet(low.above[step], high.senses); sum >= 0 {
+			best = max(best, least-0.05*float64(sum))
 		}
 	}
 	under(a, b, 0, 0.7)
