@@ -11,6 +11,7 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
 
 	"zincowl/core/source"
 	"zincowl/pglocal/pgtest"
@@ -26,9 +27,9 @@ const (
 	allowed = 50 * time.Millisecond
 )
 
-// BenchmarkSearch looks up words, rare ones and such that stand everywhere, in a
-// million passages of one course.
-func BenchmarkSearch(b *testing.B) {
+// large fills a course with a million passages and gives it with a source of words, as
+// unevenly spread as in a language: the n-th is used 1/n as often as the first.
+func large(b *testing.B) (*pgxpool.Pool, store.Scope, func() string) {
 	ctx := context.Background()
 	pool := pgtest.Pool(b)
 	account, now := uuid.New(), time.Now()
@@ -39,8 +40,6 @@ func BenchmarkSearch(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	// Words are as unevenly spread as in a language: the n-th is used 1/n as often
-	// as the first.
 	r := rand.New(rand.NewPCG(1, 2))
 	spread := rand.NewZipf(r, 1.05, 4, 40_000)
 	word := func() string { return fmt.Sprintf("w%dx", spread.Uint64()) }
@@ -68,6 +67,14 @@ func BenchmarkSearch(b *testing.B) {
 	if _, err := pool.Exec(ctx, `vacuum analyze passages`); err != nil {
 		b.Fatal(err)
 	}
+	return pool, s, word
+}
+
+// BenchmarkSearch looks up words, rare ones and such that stand everywhere, in a
+// million passages of one course.
+func BenchmarkSearch(b *testing.B) {
+	ctx := context.Background()
+	pool, s, word := large(b)
 	var took []time.Duration
 	hits := 0
 	for b.Loop() {
@@ -87,4 +94,24 @@ func BenchmarkSearch(b *testing.B) {
 	b.ReportMetric(float64(took[len(took)/2])/float64(allowed), "median-of-50ms")
 	b.ReportMetric(float64(took[len(took)*9/10])/float64(allowed), "90%-of-50ms")
 	b.ReportMetric(float64(hits)/float64(len(took)), "hits")
+}
+
+// BenchmarkNear finds what may speak of a statement of seven words in a million passages.
+func BenchmarkNear(b *testing.B) {
+	pool, s, word := large(b)
+	var took []time.Duration
+	for b.Loop() {
+		var words [][]string
+		for range 7 {
+			words = append(words, []string{word(), word()})
+		}
+		start := time.Now()
+		if _, err := store.Near(b.Context(), pool, s, words, 24); err != nil {
+			b.Fatal(err)
+		}
+		took = append(took, time.Since(start))
+	}
+	slices.Sort(took)
+	b.ReportMetric(float64(took[len(took)/2])/float64(2*allowed), "median-of-100ms")
+	b.ReportMetric(float64(took[len(took)*9/10])/float64(2*allowed), "90%-of-100ms")
 }

@@ -270,20 +270,48 @@ type NearPassage struct {
 }
 
 // Near finds the passages of a course in which most of some words stand, the best first,
-// each with the passages before and behind it, in the order of the sources. Past papers
+// each with the passages before and behind it, in the order of the sources. Each word
+// comes with others that mean the same; the most telling one is the first. Past papers
 // are left out.
-func Near(ctx context.Context, db DB, s Scope, words []string, best int) ([]NearPassage, error) {
+func Near(ctx context.Context, db DB, s Scope, words [][]string, best int) ([]NearPassage, error) {
+	groups := make([]string, len(words))
+	for i, same := range words {
+		quoted := make([]string, len(same))
+		for k, w := range same {
+			quoted[k] = "'" + strings.NewReplacer("'", "''", `\`, `\\`).Replace(w) + "'"
+		}
+		groups[i] = "(" + strings.Join(quoted, " | ") + ")"
+	}
+	// Two of the telling words have to meet, or else nearly every passage would do.
+	var pairs []string
+	for i := range groups {
+		for k := i + 1; k < min(len(groups), telling); k++ {
+			pairs = append(pairs, groups[i]+" & "+groups[k])
+		}
+	}
+	if len(pairs) > 0 {
+		if found, err := near(ctx, db, s, strings.Join(pairs, " | "), groups, best); err != nil || len(found) > 0 {
+			return found, err
+		}
+	}
+	return near(ctx, db, s, strings.Join(groups, " | "), groups, best)
+}
+
+// telling is how many of the words that are sought are paired.
+const telling = 5
+
+func near(ctx context.Context, db DB, s Scope, query string, groups []string, best int) ([]NearPassage, error) {
 	return all[NearPassage](ctx, db, `with sought as (
-			select language, websearch_to_tsquery(`+wordForms+`, $2) as q
+			select language, to_tsquery(`+wordForms+`, $2) as q, array(select to_tsquery(`+wordForms+`, g) from unnest($5::text[]) g) as each
 			from (select distinct language from sources where course_id = $1 and kind <> 'paper') l
 		), found as (
-			select p.source_id, p.ordinal, ts_rank(p.words, sought.q) as rank from sought cross join lateral (
+			select p.source_id, p.ordinal, (select count(*) from unnest(sought.each) g where p.words @@ g) as met, ts_rank(p.words, sought.q) as rank from sought cross join lateral (
 				select source_id, ordinal, words from passages where course_id = $1 and words @@ sought.q and language = sought.language limit $3) p
-			order by rank desc, p.source_id, p.ordinal limit $4
+			order by met desc, rank desc, p.source_id, p.ordinal limit $4
 		)
 		select distinct on (p.source_id, p.ordinal) p.source_id, s.title, p.ordinal, `+passageFields+`, '{}'::text[] as verdicts from found n join passages p on p.source_id = n.source_id and p.ordinal between n.ordinal - 1 and n.ordinal + 1
 		join sources s on s.id = p.source_id and s.course_id = $1 and s.kind <> 'paper' left join facts f on f.source_id = p.source_id and f.passage_id = p.id
-		order by p.source_id, p.ordinal`, s.course, strings.Join(words, " or "), ranked, best)
+		order by p.source_id, p.ordinal`, s.course, query, ranked, best, groups)
 }
 
 // Search finds passages of a course by words, in the word forms of the sources'

@@ -99,7 +99,11 @@ func differs(s language.Sentence) (Fact, bool) {
 		if cut := strings.IndexAny(rest, ",;."); cut > 0 {
 			rest = rest[:cut]
 		}
-		if words := len(strings.Fields(rest)); subject == "" || words == 0 || words > 10 {
+		verbal := false
+		for _, b := range s.Tokens[i+1 : min(len(s.Tokens), i+1+len(strings.Fields(rest)))] {
+			verbal = verbal || b.Tag == "VBZ" || b.Tag == "VBP" || b.Tag == "VBD" || b.Tag == "MD"
+		}
+		if words := len(strings.Fields(rest)); subject == "" || words == 0 || words > 10 || verbal || strings.HasSuffix(subject, " to") {
 			continue
 		}
 		out.Subject, out.Object = subject, strings.TrimSpace(rest)

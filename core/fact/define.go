@@ -361,7 +361,7 @@ func glossaryLine(p source.Passage) (Fact, bool) {
 	if first.Tag != "DT" && !first.Noun() && first.Tag != "JJ" && !(first.Tag == "VBG" && s[0].Tokens[1].Lower == "of") {
 		return Fact{}, false
 	}
-	if next := s[0].Tokens[1]; strings.HasSuffix(first.Lower, "s") && len(language.VerbForms(first.Lower)) > 0 && (next.Tag == "DT" || next.Tag == "PRP$") {
+	if next := s[0].Tokens[1]; strings.Contains(m[2], "→") || first.Tag != "DT" && len(language.VerbForms(first.Lower)) > 0 && (next.Tag == "DT" || next.Tag == "PRP$") {
 		return Fact{}, false // "Calcium: steadies the heart" says what it does
 	}
 	head, ok := genus(s[0].Tokens)

@@ -34,6 +34,7 @@ var (
 	served    = language.WordSet(`use employ need require add fit install apply make build design keep hold put place take give`)
 	obliges   = language.WordSet(`must mustn't may should shall cannot can't needn't ought`)
 	causes    = language.WordSet(`because since as for so`)
+	frames    = language.WordSet(`in at on under during within between among after before for with without above below inside outside near by`)
 	opposing  = language.WordSet(`whereas while although though but yet`)
 	timely    = language.WordSet(`before after until till once when`)
 	dated     = regexp.MustCompile(`\b(?:1[0-9]{3}|20[0-9]{2})\b|\b(?:January|February|March|April|May|June|July|August|September|October|November|December)\b|\bcentury\b`)
@@ -42,6 +43,11 @@ var (
 	timeOfDay = regexp.MustCompile(`\b\d{1,2}:\d{2}\b`)
 	// marked is a line of notes: a term, a mark, and what belongs to it.
 	marked = regexp.MustCompile(`^\W*([^\s:=→—–;.][^:=→—–;.]{0,60}?)\s*(:|=|→|—|\s–\s|\s-\s)\s*(\S.*)$`)
+)
+
+var (
+	auxiliary = regexp.MustCompile(`(?i)\b(?:be|is|are|was|were|been|being|am|get|gets|got)\b|[’'](?:s|re)\b`)
+	cleft     = regexp.MustCompile(`(?i)\bit (?:is|was) .{2,60}\b(?:that|who|whom|which)\b`)
 )
 
 // tidy is how much of a sentence may be left over of which parts are taken.
@@ -56,9 +62,20 @@ func states(s language.Sentence, r clause.Reading) []Fact {
 			continue
 		}
 		switch c.Kind {
-		case clause.Main, clause.Adverbial, clause.Relative:
+		case clause.Main:
+		case clause.Adverbial:
+			if !concedes[strings.ToLower(c.Link)] { // "when it rains" is supposed
+				continue
+			}
+		case clause.Relative:
+			if !addsOn(r, c) {
+				continue
+			}
 		default:
 			continue
+		}
+		if c.Imperative && i > 0 && !r.Clauses[i-1].Imperative && c.Of < 0 && c.At.From > 0 {
+			continue // "solids, it should be remembered, do not burn" orders nothing
 		}
 		if f, ok := ofClause(s, r, i); ok {
 			out = append(out, f)
@@ -70,6 +87,46 @@ func states(s language.Sentence, r clause.Reading) []Fact {
 	return out
 }
 
+// concedes are conjunctions whose clause is stated along with the main one.
+var concedes = language.WordSet(`because since as although though whereas while so for but and yet`)
+
+// addsOn says that a relative clause says something more of its noun: one without a comma
+// before it only says which is meant.
+func addsOn(r clause.Reading, c clause.Clause) bool {
+	before := strings.TrimRight(r.Text[:c.Whole.From], " ")
+	return !strings.EqualFold(c.Link, "that") && (strings.HasSuffix(before, ",") || strings.HasSuffix(before, "–") || strings.HasSuffix(before, "—") || strings.HasSuffix(before, "("))
+}
+
+// whole is a noun group with the clause behind it that says which one is meant.
+func whole(r clause.Reading, span clause.Span) clause.Span {
+	for again := true; again && !span.Empty(); {
+		again = false
+		for _, o := range r.Clauses {
+			if (o.Kind == clause.Relative || o.Kind == clause.Participle) && o.Whole.From >= span.To && o.Whole.To > span.To && strings.TrimSpace(r.Text[span.To:o.Whole.From]) == "" {
+				span.To, again = o.Whole.To, true
+			}
+		}
+	}
+	return span
+}
+
+// joined is what stands between clauses that go on with "and".
+var joined = regexp.MustCompile(`^\s*,?\s*(?:and|or)?\s*$`)
+
+// around is the part of a sentence between semicolons, colons and dashes in which a piece
+// of it stands.
+func around(text string, at clause.Span) string {
+	from := strings.LastIndexAny(text[:at.From], ";:—–") + 1
+	to := len(text)
+	if i := strings.IndexAny(text[at.To:], ";:—–"); i >= 0 {
+		to = at.To + i
+	}
+	return text[from:to]
+}
+
+// hinges is a condition that a sentence makes somewhere.
+var hinges = regexp.MustCompile(`(?i)\b(?:if|unless|when|whenever|provided|as long as|as soon as|until)\b`)
+
 // saying is the statement of a sentence as a whole: that it says what it says.
 func saying(s language.Sentence) Fact {
 	return Fact{Type: Statement, Quote: s.Text, Subject: s.Text, Predicate: "says", Object: s.Text, Confidence: 0.5}
@@ -78,7 +135,7 @@ func saying(s language.Sentence) Fact {
 // ofClause makes a fact of the i-th clause, with the clauses that hang on it.
 func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 	c := r.Clauses[i]
-	f := Fact{Type: Property, Quote: s.Text, Subject: r.Of(c.Subject), Predicate: r.Of(c.At), Negated: c.Negated, Confidence: 0.9}
+	f := Fact{Type: Property, Quote: s.Text, Subject: r.Of(whole(r, c.Subject)), Predicate: r.Of(c.At), Negated: c.Negated, Confidence: 0.9}
 	f.Object = rest(r, i)
 	if denied, ok := strings.CutPrefix(f.Object, "not "); ok {
 		f.Object, f.Negated = denied, true
@@ -89,7 +146,7 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 	switch subject := strings.ToLower(f.Subject); {
 	case subject == "you" || subject == "one" || subject == "those" || subject == "most" || subject == "some" || strings.HasPrefix(subject, "what ") || strings.HasPrefix(subject, "where "):
 		return f, false
-	case c.Kind == clause.Relative && f.Object == "", c.Passive && !strings.Contains(f.Predicate, " "):
+	case c.Kind == clause.Relative && f.Object == "", c.Passive && !auxiliary.MatchString(f.Predicate):
 		return f, false
 	}
 	switch strings.ToLower(c.Modal) {
@@ -153,8 +210,37 @@ func ofClause(s language.Sentence, r clause.Reading, i int) (Fact, bool) {
 				f.Under = r.Of(o.Whole)
 			}
 		}
+		// "when the seed soaks up water and splits": what goes on with "and" goes on under it.
+		if k > 0 && r.Clauses[k-1].Of == i && r.Clauses[k-1].Kind == clause.Adverbial && o.Kind == clause.Adverbial && f.Under == r.Of(o.Whole) {
+			if first := r.Clauses[k-1].Whole; first.To <= o.Whole.From && joined.MatchString(r.Text[first.To:o.Whole.From]) {
+				f.Under = r.Text[first.From:o.Whole.To]
+			}
+		}
 	}
 	if f.Object == "" && f.Under == "" && !complete(r, i) {
+		return f, false
+	}
+	// "In dry places, …": where or when it holds.
+	for _, p := range c.Preps {
+		if f.Under == "" && !c.Subject.Empty() && p.Object.To <= c.Subject.From && frames[p.Word] && !anaphoric(r.Of(p.Object)) {
+			if at := strings.LastIndex(strings.ToLower(r.Text[:p.Object.From]), p.Word); at >= 0 && p.Object.From-at < len(p.Word)+4 {
+				f.Under = r.Text[at:p.Object.To]
+			}
+		}
+	}
+	// A condition that nothing shows to belong elsewhere may belong here.
+	if f.Under == "" && c.Kind == clause.Main && hinges.MatchString(around(r.Text, c.At)) && !hinges.MatchString(f.Subject+" "+f.Object) || len(hinges.FindAllString(f.Under, 2)) > 1 {
+		return f, false
+	}
+	for k, o := range r.Clauses {
+		if k != i && o.Kind == clause.Main && o.At.From >= c.Subject.From && o.At.To <= c.Subject.To {
+			return f, false // a verb in the subject that belongs to no clause of it
+		}
+	}
+	if f.Negated && strings.Contains(f.Object, " but ") {
+		return f, false // "not the flames but the smoke"
+	}
+	if strings.EqualFold(f.Subject, "it") && c.Base == "be" && cleft.MatchString(s.Text) {
 		return f, false
 	}
 	if excepts.MatchString(r.Of(c.Whole)) && f.Type != Rule {
@@ -188,10 +274,10 @@ func rest(r clause.Reading, i int) string {
 		}
 		to = max(to, s.To)
 	}
-	take(c.Object)
-	take(c.Complement)
+	take(whole(r, c.Object))
+	take(whole(r, c.Complement))
 	for _, p := range c.Preps {
-		take(p.Object)
+		take(whole(r, p.Object))
 	}
 	for k, o := range r.Clauses {
 		if o.Of != i || k == i {
@@ -207,13 +293,22 @@ func rest(r clause.Reading, i int) string {
 		to = c.Whole.To
 	}
 	if from < 0 {
+		if tail := strings.TrimRight(strings.TrimSpace(r.Text[c.At.To:max(c.At.To, c.Whole.To)]), "."); !hangs && tail != "" && len(strings.Fields(tail)) < 4 && !strings.ContainsAny(tail, ",;:(") {
+			return tail // "always come first"
+		}
 		return ""
+	}
+	if manner := adverbBehind.FindString(r.Text[to:]); manner != "" {
+		to += len(manner)
 	}
 	if between := strings.TrimSpace(r.Text[c.At.To:from]); between != "" && len(between) < 40 && !strings.ContainsAny(between, ".;:") {
 		from = c.At.To
 	}
 	return strings.TrimSpace(r.Text[from:to])
 }
+
+// adverbBehind is an adverb that stands behind all else and closes a clause.
+var adverbBehind = regexp.MustCompile(`^ (?:\pL+ly|first|last|together|alone|again|apart)\b`)
 
 func nounLike(phrase string) bool {
 	first, _, _ := strings.Cut(strings.ToLower(phrase), " ")

@@ -12,7 +12,7 @@ import (
 
 func TestStates(t *testing.T) {
 	for text, want := range map[string]string{
-		"The outlet valve must be opened slowly.":                                   "rule: The outlet valve | must be opened | ",
+		"The outlet valve must be opened slowly.":                                   "rule: The outlet valve | must be opened | slowly",
 		"Alum forms floc in the mixing chamber.":                                    "property: Alum | forms | floc in the mixing chamber",
 		"If the residual falls, the dose is raised at once.":                        "condition: the dose | is raised |  under If the residual falls",
 		"Cold water mixes badly because its viscosity is high.":                     "cause: Cold water | mixes |  under because its viscosity is high",

@@ -107,25 +107,21 @@ func (c *comparison) verdict() (Verdict, float64) {
 	return v, sure
 }
 
-// Sought are the words by which passages are found that may speak of a statement: the
-// ones that tell most, each with its synonyms.
-func Sought(statement string) []string {
+// Sought are the words by which passages are found that may speak of a statement, the
+// most telling first, each with others that mean the same.
+func Sought(statement string) [][]string {
 	terms := read(statement, false, "en").terms
 	slices.SortStableFunc(terms, func(a, b term) int { return cmp.Compare(b.weight, a.weight) })
-	var out []string
-	for i, t := range terms {
-		if i == mostSought {
+	var out [][]string
+	for _, t := range terms {
+		if len(out) == mostSought {
 			break
 		}
-		if !slices.Contains(out, t.lemma) {
-			out = append(out, t.lemma)
+		if slices.ContainsFunc(out, func(g []string) bool { return g[0] == t.lemma }) {
+			continue
 		}
-		for k, s := range language.Synonyms(t.lemma) {
-			if k == 4 {
-				break
-			}
-			out = append(out, s)
-		}
+		same := language.Synonyms(t.lemma)
+		out = append(out, append([]string{t.lemma}, same[:min(4, len(same))]...))
 	}
 	return out
 }

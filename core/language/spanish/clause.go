@@ -207,6 +207,11 @@ func subject(s language.Sentence, all []Word, from, to int) string {
 	if from < to && from > begins && all[from].Part != Determiner && all[from].Part != Pronoun && all[from].Part != Number || from < to && strings.HasPrefix(all[from].Lower, "cuánt") {
 		return ""
 	}
+	for k := from + 1; k < to-1 && from > begins; k++ { // "en el glomérulo, un ovillo, la presión …"
+		if all[k].Text == "," && all[k+1].Part == Determiner {
+			from = k + 1
+		}
+	}
 	if text := s.Span(from, to); strings.Count(text, "(") != strings.Count(text, ")") {
 		return ""
 	}
