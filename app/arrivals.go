@@ -1,10 +1,12 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
 	"net/url"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -12,6 +14,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"zincowl/core/fact"
 	"zincowl/core/source"
 	"zincowl/store"
 )
@@ -153,9 +156,7 @@ func (a *App) RunArrival(ctx context.Context, account, course, id uuid.UUID) err
 	}
 	keep, err := a.readArrival(ctx, s, id, steps{
 		pages: func(done, of int) { w.hear(ctx, done, of, "") },
-		facts: func(done, of int) {
-			w.hear(ctx, w.pages, w.pages, fmt.Sprintf("Looking for definitions, limits and formulas: %d%%.", 100*done/of))
-		},
+		facts: w.found(ctx),
 	})
 	if errors.Is(context.Cause(ctx), errCancelled) {
 		return nil
@@ -281,6 +282,23 @@ func (w *watch) hear(ctx context.Context, done, of int, says string) {
 		if err := w.tell(ctx, done, of, says); err != nil {
 			w.stop(err)
 		}
+	}
+}
+
+// found tells what is found in a reading while it goes on: how much, and the weightiest of
+// what was found last.
+func (w *watch) found(ctx context.Context) func(done, of int, found []fact.Fact) {
+	all, lately := 0, fact.Fact{}
+	return func(done, of int, found []fact.Fact) {
+		all += len(found)
+		if len(found) > 0 {
+			lately = slices.MaxFunc(found, func(a, b fact.Fact) int { return cmp.Compare(a.Weight, b.Weight) })
+		}
+		says := fmt.Sprintf("%s found in %d%% of it", counted(all, "fact"), 100*done/max(1, of))
+		if lately.Quote != "" && len(lately.Quote) < 300 {
+			says += ", lately: “" + source.Fold(lately.Quote) + "”"
+		}
+		w.hear(ctx, w.pages, w.pages, says+".")
 	}
 }
 

@@ -303,3 +303,38 @@ func TestWordsAreFoundInAllSources(t *testing.T) {
 		t.Errorf("a stranger searches: %v", err)
 	}
 }
+
+// What is found in a long text is told while the rest is still being read.
+func TestFactsAreToldWhileReading(t *testing.T) {
+	w := newWorld(t)
+	var long strings.Builder
+	for i := range 8 {
+		fmt.Fprintf(&long, "# Part %d\n\n", i)
+		for k := range 320 {
+			fmt.Fprintf(&long, "A weir of kind %d in part %d is a plate over which the water of a basin flows.\n\n", k, i)
+		}
+	}
+	id := uuid.New()
+	if _, err := w.Bring(ctx, w.owner, w.course, id, app.FileOf("long.md", []byte(long.String()))); err != nil {
+		t.Fatal(err)
+	}
+	ended := make(chan error, 1)
+	go func() { ended <- w.RunArrival(ctx, w.owner, w.course, id) }()
+	told := ""
+	for told == "" {
+		select {
+		case err := <-ended:
+			t.Fatalf("it ended, %v, and told nothing", err)
+		case <-time.After(5 * time.Millisecond):
+			if a := w.arrival(id); strings.Contains(a.Says, " found in ") {
+				told = a.Says
+			}
+		}
+	}
+	if !strings.Contains(told, "lately: “A weir of kind") {
+		t.Errorf("it tells %q", told)
+	}
+	if err := <-ended; err != nil {
+		t.Fatal(err)
+	}
+}

@@ -48,7 +48,10 @@ type brought struct {
 
 // steps hear how far a reading is: its pages, then the passages that were looked
 // through for facts. Each may be left out.
-type steps struct{ pages, facts source.Progress }
+type steps struct {
+	pages source.Progress
+	facts func(done, of int, found []fact.Fact)
+}
 
 // pasted is the name of text that came without one.
 const pasted = "Pasted text"
@@ -78,7 +81,7 @@ func (a *App) readFile(ctx context.Context, f File, told steps) (brought, error)
 		return brought{}, err
 	}
 	out := brought{store.Source{Title: doc.Title, Origin: name, Standing: string(source.GuessStanding(doc)), Pages: doc.Pages}, doc, sum.Sum(nil), nil}
-	out.facts = fact.ReadParts(ctx, doc.Passages, source.Tools{Progress: told.facts}.Told)
+	out.facts = fact.ReadParts(ctx, doc.Passages, told.facts)
 	if err := ctx.Err(); err != nil {
 		return brought{}, err // what was found is not all there is
 	}

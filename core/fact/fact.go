@@ -314,9 +314,10 @@ func general(s language.Sentence, r clause.Reading, about profile) ([]Fact, stri
 const part = 300
 
 // ReadParts reads the facts of a long document part by part, several at once, and
-// tells how many passages are done. Parts begin at headings, which nothing reads
-// across. It ends early, with less, when the context does. Told may be nil.
-func ReadParts(ctx context.Context, passages []source.Passage, told func(done, of int)) []Fact {
+// tells how many passages are done and what was found in the last part. Parts begin at
+// headings, which nothing reads across. It ends early, with less, when the context does.
+// Told may be nil.
+func ReadParts(ctx context.Context, passages []source.Passage, told func(done, of int, found []Fact)) []Fact {
 	var starts []int
 	for i, p := range passages {
 		if i == 0 || p.Kind == source.Heading && i-starts[len(starts)-1] >= part {
@@ -342,7 +343,7 @@ func ReadParts(ctx context.Context, passages []source.Passage, told func(done, o
 			telling.Lock()
 			defer telling.Unlock()
 			if done += to - from; told != nil {
-				told(done, len(passages))
+				told(done, len(passages), found[k])
 			}
 			return nil
 		})

@@ -113,7 +113,7 @@ func TestReadParts(t *testing.T) {
 	}
 	whole := Read(passages)
 	last, calls := 0, 0
-	parts := ReadParts(t.Context(), passages, func(done, of int) {
+	parts := ReadParts(t.Context(), passages, func(done, of int, _ []Fact) {
 		if done <= last || of != len(passages) {
 			t.Errorf("told %d of %d after %d", done, of, last)
 		}
