@@ -19,6 +19,13 @@ type OfSource struct {
 	Source uuid.UUID `path:"source"`
 }
 
+// partOfSource names some of a source's passages.
+type partOfSource struct {
+	OfSource
+	From  int `query:"from" minimum:"0" maximum:"10000000" doc:"the first passage, counted from 0"`
+	Count int `query:"count" default:"200" minimum:"1" maximum:"500" doc:"how many passages"`
+}
+
 // OfArrival names an arrival of a course.
 type OfArrival struct {
 	InCourse
@@ -107,21 +114,13 @@ func (s *Server) sourceOperations() {
 	}) (app.Reading, error) {
 		return s.app.Reading(ctx, account(ctx), in.Course, in.Source, in.From)
 	}, dear)
-	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/silent", "silent", "List sentences that gave nothing, with the reason", func(ctx context.Context, in *struct {
-		OfSource
-		From  int `query:"from" minimum:"0" maximum:"10000000" doc:"the first passage, counted from 0"`
-		Count int `query:"count" default:"200" minimum:"1" maximum:"500" doc:"how many passages"`
-	}) ([]fact.Silence, error) {
+	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/silent", "silent", "List sentences that gave nothing, with the reason", func(ctx context.Context, in *partOfSource) ([]fact.Silence, error) {
 		return s.app.Silent(ctx, account(ctx), in.Course, in.Source, in.From, in.Count)
 	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/terms", "terms", "List the terms that a source speaks of", func(ctx context.Context, in *struct{ OfSource }) ([]app.Term, error) {
 		return s.app.Terms(ctx, account(ctx), in.Course, in.Source)
 	}, dear)
-	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/ties", "ties", "List what other sentences repeat, contradict or extend", func(ctx context.Context, in *struct {
-		OfSource
-		From  int `query:"from" minimum:"0" maximum:"10000000" doc:"the first passage, counted from 0"`
-		Count int `query:"count" default:"200" minimum:"1" maximum:"500" doc:"how many passages"`
-	}) ([]app.Tied, error) {
+	operation(s, http.MethodGet, "/api/courses/{course}/sources/{source}/ties", "ties", "List what other sentences repeat, contradict or extend", func(ctx context.Context, in *partOfSource) ([]app.Tied, error) {
 		return s.app.Ties(ctx, account(ctx), in.Course, in.Source, in.From, in.Count)
 	}, dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/search", "search", "Find words in all sources", func(ctx context.Context, in *struct {

@@ -294,11 +294,12 @@ func Near(ctx context.Context, db DB, s Scope, words [][]string, best int) ([]Ne
 			return found, err
 		}
 	}
-	return near(ctx, db, s, strings.Join(groups, " | "), groups, best)
+	return near(ctx, db, s, strings.Join(groups[:min(2, len(groups))], " | "), groups, best)
 }
 
-// telling is how many of the words that are sought are paired.
-const telling = 5
+// telling is how many of the words that are sought are paired: those behind them are
+// common, and stand in too many passages to be looked through.
+const telling = 4
 
 func near(ctx context.Context, db DB, s Scope, query string, groups []string, best int) ([]NearPassage, error) {
 	return all[NearPassage](ctx, db, `with sought as (
