@@ -77,12 +77,20 @@ func (x *Index) compare(statement string) *comparison {
 		trial := *c
 		trial.values, trial.found = map[string]float64{}, map[string]string{}
 		trial.around(s, alike, total)
-		if v := trial.values["cover"] + 0.3*trial.values["straight"]; v > bestScore+0.02 {
+		if v := trial.values["cover"] + 0.3*trial.values["straight"] - asked(x.sentences[s]); v > bestScore+0.02 {
 			bestScore = v
 			*c = trial
 		}
 	}
 	return c
+}
+
+// asked is what a question loses against a sentence that says something.
+func asked(s sentence) float64 {
+	if s.asks {
+		return 0.25
+	}
+	return 0
 }
 
 // highest are the places of the n highest scores above zero, the highest first; of equal

@@ -39,6 +39,7 @@ type sentence struct {
 	run             int // counts up with each source as it is given
 	heads           []term
 	code            string // of its language
+	asks            bool   // it is a question, which says nothing by itself
 	parts           []part
 	signs           []bool // by token, whether it stands in what is denied
 	reading
@@ -167,6 +168,7 @@ func New(sources []Source) *Index {
 			for i := from; i < min(len(x.sentences), from+64); i++ {
 				st := &x.sentences[i]
 				st.reading = read(st.text, true, st.code)
+				st.asks = strings.HasSuffix(strings.TrimRight(st.text, " ”\")"), "?")
 				st.parts, st.signs = parts(st.reading), denied(st.reading)
 			}
 			return nil
