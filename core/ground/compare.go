@@ -34,7 +34,7 @@ type match struct {
 
 // compare finds what covers a statement best and compares.
 func (x *Index) compare(statement string) *comparison {
-	c := &comparison{index: x, statement: statement, said: read(statement, true, x.tongueOf(statement)), best: -1, values: map[string]float64{}, found: map[string]string{}}
+	c := &comparison{index: x, statement: statement, said: read(statement, true, tongueOf(statement, x.languages)), best: -1, values: map[string]float64{}, found: map[string]string{}}
 	if len(c.said.terms) == 0 || len(x.sentences) == 0 {
 		return c
 	}

@@ -110,12 +110,17 @@ func (c *comparison) verdict() (Verdict, float64) {
 // Sought are the words by which passages are found that may speak of a statement, the
 // most telling first, each with others that mean the same.
 func Sought(statement string) [][]string {
-	terms := read(statement, false, "en").terms
+	r := read(statement, false, tongueOf(statement, language.Codes))
+	terms := slices.Clone(r.terms)
 	slices.SortStableFunc(terms, func(a, b term) int { return cmp.Compare(b.weight, a.weight) })
 	var out [][]string
 	for _, t := range terms {
 		if len(out) == mostSought {
 			break
+		}
+		if r.tongue.Code != "en" { // whose words have no meanings here; what searches knows their forms
+			out = append(out, []string{unelided(plainly(r.tokens[t.at]))})
+			continue
 		}
 		if slices.ContainsFunc(out, func(g []string) bool { return g[0] == t.lemma }) {
 			continue

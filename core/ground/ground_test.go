@@ -1,6 +1,7 @@
 package ground
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -120,4 +121,41 @@ func BenchmarkJudge(b *testing.B) {
 		}
 	}
 	b.ReportMetric(float64(b.Elapsed().Milliseconds())/float64(3*b.N), "ms/statement")
+}
+
+func TestSought(t *testing.T) {
+	for statement, want := range map[string]string{
+		"The filters of the works are washed with water.":     "filter wash water work",
+		"Los filtros de la planta se lavan con agua.":         "agua filtros lavan planta",
+		"Les filtres de la station sont lavés avec de l'eau.": "eau filtres lavés station",
+		"of the to": "",
+	} {
+		var words []string
+		for _, same := range Sought(statement) {
+			words = append(words, same[0])
+		}
+		slices.Sort(words)
+		if got := strings.Join(words, " "); got != want {
+			t.Errorf("%q is sought by %q, want %q", statement, got, want)
+		}
+	}
+}
+
+func TestOtherLanguages(t *testing.T) {
+	const es = `Los filtros
+
+El agua del embalse pasa por tres filtros de arena. Los filtros se lavan cada 48 horas con agua limpia. El cloro mata las bacterias, pero no elimina la dureza. Que se sepa, no hay otra planta en la que los filtros se laven con aire.
+`
+	doc := plain.Read("notas.txt", es)
+	doc.Language = "es"
+	x := New([]Source{{ID: "es", Doc: doc}})
+	for says, want := range map[string]Verdict{
+		"Los filtros se lavan cada 48 horas con agua limpia.": Supported,
+		"Los filtros se lavan cada 24 horas con agua limpia.": Contradicted,
+		"La bomba del pozo consume mucha energía.":            NotFound,
+	} {
+		if j := x.Judge(says); j.Verdict != want {
+			t.Errorf("%q is %s by %q, want %s", says, j.Verdict, j.Quote, want)
+		}
+	}
 }

@@ -117,11 +117,11 @@ func kin(a, b string) float64 {
 	return 0
 }
 
-// tongueOf is the language of a statement, among those of the sources: the one that has
-// most of its small words.
-func (x *Index) tongueOf(statement string) string {
+// tongueOf is the language of a statement, among some: the one that has most of its small
+// words.
+func tongueOf(statement string, codes []string) string {
 	best, most := "en", -1
-	for _, code := range x.languages {
+	for _, code := range codes {
 		t, _ := language.In(code)
 		n := 0
 		for _, w := range strings.Fields(strings.ToLower(statement)) {
@@ -287,7 +287,7 @@ func read(text string, whole bool, code string) reading {
 			continue
 		}
 		if !english {
-			r.terms = append(r.terms, term{lemma: r.tongue.Stem(lower), at: i, weight: 0.9})
+			r.terms = append(r.terms, term{lemma: r.tongue.Stem(unelided(lower)), at: i, weight: 0.9})
 			continue
 		}
 		if light[lower] {
@@ -301,6 +301,9 @@ func read(text string, whole bool, code string) reading {
 	}
 	return r
 }
+
+// unelided is a word without the article that it has swallowed: "l'eau" is "eau".
+func unelided(lower string) string { return lower[strings.LastIndexByte(lower, '\'')+1:] }
 
 // plainly is a word in small letters, with a plain apostrophe.
 func plainly(t language.Token) string { return strings.ReplaceAll(t.Lower, "’", "'") }

@@ -31,6 +31,9 @@ type Tongue struct {
 	Number map[string]int64
 }
 
+// Codes are those of all tongues, English first.
+var Codes = []string{"en", "es", "fr", "de", "pt", "it"}
+
 // In is the tongue of a code, and whether there is one.
 func In(code string) (*Tongue, bool) {
 	t, ok := tongues[code]
