@@ -310,7 +310,7 @@ func near(ctx context.Context, db DB, s Scope, query string, groups []string, be
 				select source_id, ordinal, words from passages where course_id = $1 and words @@ sought.q and language = sought.language limit $3) p
 			order by met desc, rank desc, p.source_id, p.ordinal limit $4
 		)
-		select distinct on (p.source_id, p.ordinal) p.source_id, s.title, p.ordinal, `+passageFields+`, '{}'::text[] as verdicts from found n join passages p on p.source_id = n.source_id and p.ordinal in (n.ordinal - 1, n.ordinal, n.ordinal + 1)
+		select distinct on (p.source_id, p.ordinal) p.source_id, s.title, p.ordinal, `+passageFields+`, '{}'::text[] as verdicts from found n cross join generate_series(-1, 1) beside join passages p on p.source_id = n.source_id and p.ordinal = n.ordinal + beside
 		join sources s on s.id = p.source_id and s.course_id = $1 and s.kind <> 'paper' left join facts f on f.source_id = p.source_id and f.passage_id = p.id
 		order by p.source_id, p.ordinal`, s.course, query, ranked, best, groups)
 }
