@@ -244,3 +244,13 @@ func TestLimitsAreTheSame(t *testing.T) {
 		}
 	}
 }
+
+func TestTerms(t *testing.T) {
+	out, _, code := run(t, "A weir is a plate over which water flows. The weir, also known as a notch, is level.", "terms", "--json", "-")
+	if code != 0 || !strings.Contains(out, `"name": "weir"`) || !strings.Contains(out, "a plate over which water flows") {
+		t.Errorf("%d: %s", code, out)
+	}
+	if _, errs, code := run(t, "", "terms", "missing.md"); code != 2 || errs == "" {
+		t.Errorf("a missing file ends with %d and %q", code, errs)
+	}
+}
