@@ -285,20 +285,26 @@ func (w *watch) hear(ctx context.Context, done, of int, says string) {
 	}
 }
 
+// longestTold is how long what was found may be, to be told beside the progress.
+const longestTold = 140
+
 // found tells what is found in a reading while it goes on: how much, and the weightiest of
 // what was found last.
 func (w *watch) found(ctx context.Context) func(done, of int, found []fact.Fact) {
 	all, lately := 0, fact.Fact{}
 	return func(done, of int, found []fact.Fact) {
 		all += len(found)
+		found = slices.DeleteFunc(slices.Clone(found), func(f fact.Fact) bool { return len(f.Quote) > longestTold })
 		if len(found) > 0 {
 			lately = slices.MaxFunc(found, func(a, b fact.Fact) int { return cmp.Compare(a.Weight, b.Weight) })
 		}
 		says := fmt.Sprintf("%s found in %d%% of it", counted(all, "fact"), 100*done/max(1, of))
-		if lately.Quote != "" && len(lately.Quote) < 300 {
-			says += ", lately: “" + source.Fold(lately.Quote) + "”"
+		if quote := source.Fold(lately.Quote); quote != "" {
+			says += ", lately: “" + strings.TrimRight(quote, ".") + ".”"
+		} else {
+			says += "."
 		}
-		w.hear(ctx, w.pages, w.pages, says+".")
+		w.hear(ctx, w.pages, w.pages, says)
 	}
 }
 
