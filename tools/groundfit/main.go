@@ -211,10 +211,10 @@ const (
 	rounds  = 400
 	depth   = 3
 	rate    = 0.03
-	rows    = 0.6 // of the samples, and
+	rows    = 0.6  // of the samples, and
 	columns = 0.15 // of the features, that a tree sees
-	fewest  = 12  // samples in a leaf
-	ridge   = 2.0 // added to each leaf's weight
+	fewest  = 12   // samples in a leaf
+	ridge   = 2.0  // added to each leaf's weight
 )
 
 // fit boosts trees (Friedman, “Greedy function approximation: a gradient boosting
