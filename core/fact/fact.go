@@ -75,6 +75,9 @@ type Fact struct {
 	// clear from the sentence before, and ForSure how sure that is, from 0 to 1.
 	For     string  `json:"for,omitempty"`
 	ForSure float64 `json:"forSure,omitempty"`
+	// About is the heading that a fact stands under: what a line of notes, an item or an
+	// order is about where it does not say so itself.
+	About string `json:"about,omitempty"`
 	// Under is what a fact rests on: its condition, reason, time or purpose.
 	Under string `json:"under,omitempty"`
 	// Confidence is how sure the reading is, from 0 to 1; 0 where a pattern read it.
@@ -355,6 +358,9 @@ func ReadParts(ctx context.Context, passages []source.Passage, told func(done, o
 // finish fills in where a fact stands, its terms and its id.
 func finish(f Fact, p source.Passage) Fact {
 	f.Passage = p.ID
+	if path := p.Locator.Heading; len(path) > 0 {
+		f.About = path[len(path)-1]
+	}
 	if f.Type != Limit && f.Terms == nil {
 		f.Terms = []string{f.Subject}
 	}

@@ -82,6 +82,20 @@ func TestItemsCompleteTheLineAbove(t *testing.T) {
 	}
 }
 
+// A line that does not say what it is about has the heading above it.
+func TestHeadingsSayWhatLinesAreAbout(t *testing.T) {
+	doc := plain.Read("notes.txt", "Potassium\n=========\n\nlow: cramps and a weak pulse\n\nKeep the drip slow at all times of the day.\n\nThe pump lifts water to the filter of the works.")
+	about := map[string]string{}
+	for _, f := range Read(doc.Passages) {
+		about[f.Quote] = f.About
+	}
+	for quote, want := range map[string]string{"low: cramps and a weak pulse": "Potassium", "Keep the drip slow at all times of the day.": "Potassium", "The pump lifts water to the filter of the works.": "Potassium"} {
+		if got, found := about[quote]; !found || got != want {
+			t.Errorf("%q is about %q (read: %v), want %q", quote, got, found, want)
+		}
+	}
+}
+
 func TestWhatIsTakenBack(t *testing.T) {
 	facts := Read([]source.Passage{paragraph("The filter is washed after sixty, no, seventy hours of running.")})
 	if len(facts) != 1 || strings.Contains(facts[0].Object, "sixty") || !strings.Contains(facts[0].Quote, "sixty, no, seventy") {
