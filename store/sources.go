@@ -117,7 +117,7 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 	}
 	rows := make([][]any, len(passages))
 	for i, p := range passages {
-		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.StatementID, cmp.Or(p.By, "words"), p.Placement.Sure, doc.Language, p.Recognised, p.Picture, list(p.Emphasis)}
+		rows[i] = []any{id, p.ID, s.course, i, p.Kind, p.Text, p.Rows, encoded(p.Locator), p.TopicID, p.StatementID, cmp.Or(p.By, "words"), p.Placement.Sure, doc.Language, p.Recognised, p.Picture, append([]string{}, p.Emphasis...)}
 	}
 	type copier interface {
 		CopyFrom(context.Context, pgx.Identifier, []string, pgx.CopyFromSource) (int64, error)
@@ -141,14 +141,6 @@ func copyPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, doc source.
 func ChangeSource(ctx context.Context, db DB, s Scope, src Source) error {
 	return changed(ctx, db, `update sources set title = $3, standing = $4, dated = $5 where course_id = $1 and id = $2`,
 		s.course, src.ID, src.Title, src.Standing, src.Dated)
-}
-
-// list is a slice that is not null.
-func list(words []string) []string {
-	if words == nil {
-		return []string{}
-	}
-	return words
 }
 
 // encoded is a value as JSON; only values that always encode are passed.

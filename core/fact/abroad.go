@@ -12,20 +12,23 @@ import (
 // Italian the plain definitions and what has a number with a unit; else a sentence is
 // taken as a whole.
 
-// abroad draws what a sentence of another language than English states.
+// abroad draws what a sentence of another language than English states, if somebody stands
+// by it.
 func abroad(s language.Sentence, code string) []Fact {
-	whole, ok := foreign(s)
-	if code == "es" {
-		if found := inSpanish(s); len(found) > 0 {
-			return found
-		}
+	if unsaid.MatchString(s.Text) || strings.HasSuffix(s.Text, "?") || len(s.Tokens) < 4 {
+		return nil
 	}
 	for _, shape := range definitionsIn[code] {
 		if m := shape.FindStringSubmatch(s.Text); m != nil {
-			term, meaning := m[shape.SubexpIndex("term")], m[shape.SubexpIndex("says")]
-			if f, ok := definedAbroad(s, term, meaning, code); ok {
+			if f, ok := definedAbroad(s, m[shape.SubexpIndex("term")], m[shape.SubexpIndex("says")], code); ok {
 				return []Fact{f}
 			}
+		}
+	}
+	whole, ok := foreign(s)
+	if code == "es" {
+		if found := inSpanish(s, ok); len(found) > 0 {
+			return found
 		}
 	}
 	if !ok {
@@ -36,6 +39,27 @@ func abroad(s language.Sentence, code string) []Fact {
 	}
 	return []Fact{whole}
 }
+
+// foreign takes a sentence of another language as a whole.
+func foreign(s language.Sentence) (Fact, bool) {
+	if len(s.Tokens) < 7 {
+		return Fact{}, false
+	}
+	long := 0
+	for _, t := range s.Tokens {
+		if len(t.Text) > 4 || number.MatchString(t.Text) {
+			long++
+		}
+	}
+	if long < 5 {
+		return Fact{}, false
+	}
+	return saying(s), true
+}
+
+// unsaid are words of Spanish, French, German, Portuguese and Italian by which nobody
+// stands by a sentence, or by which it speaks of the text.
+var unsaid = regexp.MustCompile(`(?i)(?:^|\PL)(?:quizás?|tal vez|más o menos|página|actividades|ejercicios?|capítulo|unidad|peut-être|chapitre|vielleicht|seite|kapitel|übung|talvez|capítulo|forse|pagina|capitolo|esercizi)(?:\PL|$)`)
 
 // countedAs is a number with what it counts or a unit.
 var countedAs = regexp.MustCompile(`\d[\d.,]*\s?(?:%|°|\pL)`)
@@ -78,7 +102,7 @@ var pointing = language.WordSet(`este esta estos estas esto eso ese esa aquel lo
 func definedAbroad(s language.Sentence, term, meaning, code string) (Fact, bool) {
 	first, _, _ := strings.Cut(strings.ToLower(term), " ")
 	meaning = strings.TrimRight(strings.TrimSpace(meaning), ".,;: ")
-	if pointing[first] || len(strings.Fields(meaning)) < minMeaning || len(strings.Fields(meaning)) > maxMeaning || circular(strings.ToLower(term), meaning) || strings.HasSuffix(s.Text, "?") {
+	if pointing[first] || len(strings.Fields(meaning)) < minMeaning || len(strings.Fields(meaning)) > maxMeaning || circular(strings.ToLower(term), meaning) {
 		return Fact{}, false
 	}
 	if code != "de" { // which writes its nouns with a capital
@@ -95,20 +119,10 @@ var (
 	spanishWhy    = language.WordSet(`porque pues`)
 )
 
-// inSpanish draws what the clauses of a Spanish sentence state.
-func inSpanish(s language.Sentence) []Fact {
-	if unsaid.MatchString(s.Text) || strings.HasSuffix(s.Text, "?") || len(s.Tokens) < 4 {
-		return nil
-	}
-	for _, shape := range definitionsIn["es"] {
-		if m := shape.FindStringSubmatch(s.Text); m != nil {
-			if f, ok := definedAbroad(s, m[shape.SubexpIndex("term")], m[shape.SubexpIndex("says")], "es"); ok {
-				return []Fact{f}
-			}
-		}
-	}
+// inSpanish draws what the clauses of a Spanish sentence state: of a short one, that is not
+// full, only what is more than a property.
+func inSpanish(s language.Sentence, full bool) []Fact {
 	var out []Fact
-	_, full := foreign(s)
 	for _, c := range spanish.Read(s) {
 		rule := c.Modal == "haber que" || c.Modal == "deber" || c.Modal == "tener que" || spanishRules.MatchString(s.Text)
 		if c.Rest == "" && c.Under == "" || c.Subject == "" && !rule || len(strings.Fields(c.Rest)) > 40 {

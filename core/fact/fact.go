@@ -16,7 +16,6 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"fmt"
-	"regexp"
 	"runtime"
 	"slices"
 	"strings"
@@ -276,27 +275,6 @@ func tongue(passages []source.Passage) string {
 	}
 	return language.Detect(b.String())
 }
-
-// foreign takes a sentence of another language as a whole.
-func foreign(s language.Sentence) (Fact, bool) {
-	if n := len(s.Tokens); n < 7 || s.Tokens[n-1].Text == "?" || unsaid.MatchString(s.Text) {
-		return Fact{}, false
-	}
-	long := 0
-	for _, t := range s.Tokens {
-		if len(t.Text) > 4 || number.MatchString(t.Text) {
-			long++
-		}
-	}
-	if long < 5 {
-		return Fact{}, false
-	}
-	return saying(s), true
-}
-
-// unsaid are words of Spanish, French, German, Portuguese and Italian by which nobody
-// stands by a sentence, or by which it speaks of the text.
-var unsaid = regexp.MustCompile(`(?i)(?:^|\PL)(?:quizás?|tal vez|más o menos|página|actividades|ejercicios?|capítulo|unidad|peut-être|chapitre|vielleicht|seite|kapitel|übung|talvez|capítulo|forse|pagina|capitolo|esercizi)(?:\PL|$)`)
 
 // general draws what a sentence states, whatever it is about, or says why it is not to be
 // asked about.

@@ -113,7 +113,7 @@ func saidBy(f Fact) said {
 			switch {
 			case t.Text[0] >= '0' && t.Text[0] <= '9':
 				out.numbers[t.Text] = true
-			case english.Denies[t.Lower] || strings.HasSuffix(strings.ReplaceAll(t.Lower, "’", "'"), "n't"):
+			case english.Denying(t.Lower):
 				out.denied = !out.denied
 			}
 		}
@@ -165,19 +165,16 @@ func relation(a, b said, weigh func(string) float64) How {
 }
 
 // otherNumbers says that each of two has a number that the other lacks.
-func otherNumbers(a, b map[string]bool) bool {
-	if len(a) == 0 || len(b) == 0 {
-		return false
+func otherNumbers(a, b map[string]bool) bool { return lacks(a, b) && lacks(b, a) }
+
+// lacks says that a number of one is not among those of another.
+func lacks(one, other map[string]bool) bool {
+	for n := range one {
+		if !other[n] {
+			return true
+		}
 	}
-	missing := false
-	for n := range a {
-		missing = missing || !b[n]
-	}
-	back := false
-	for n := range b {
-		back = back || !a[n]
-	}
-	return missing && back
+	return false
 }
 
 // opposed says that a word of one that the other lacks is the opposite of one of the

@@ -40,8 +40,6 @@ type sentence struct {
 	heads           []term
 	code            string // of its language
 	asks            bool   // it is a question, which says nothing by itself
-	parts           []part
-	signs           []bool // by token, whether it stands in what is denied
 	reading
 }
 
@@ -54,6 +52,10 @@ type reading struct {
 	negated int // how often it denies
 	words   map[string]bool
 	tongue  *language.Tongue
+
+	// Of a text that is read whole.
+	parts []part
+	signs []bool // by token, whether it stands in what is denied
 }
 
 // Index holds the sentences of sources, ready to be compared.
@@ -169,7 +171,6 @@ func New(sources []Source) *Index {
 				st := &x.sentences[i]
 				st.reading = read(st.text, true, st.code)
 				st.asks = strings.HasSuffix(strings.TrimRight(st.text, " ”\")"), "?")
-				st.parts, st.signs = parts(st.reading), denied(st.reading)
 			}
 			return nil
 		})
@@ -229,11 +230,6 @@ func saidIn(p source.Passage) []string {
 		}
 	}
 	return out
-}
-
-var written = map[string]int64{
-	"zero": 0, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14,
-	"fifteen": 15, "sixteen": 16, "seventeen": 17, "eighteen": 18, "nineteen": 19, "twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90,
 }
 
 var scales = map[string]int64{"hundred": 100, "thousand": 1000, "million": 1_000_000}
@@ -299,6 +295,9 @@ func read(text string, whole bool, code string) reading {
 		}
 		r.terms = append(r.terms, term{lemma: lemma, at: i, verb: strings.HasPrefix(t.Tag, "VB"), weight: telling(lemma)})
 	}
+	if whole {
+		r.parts, r.signs = parts(r), denied(r)
+	}
 	return r
 }
 
@@ -309,10 +308,7 @@ func unelided(lower string) string { return lower[strings.LastIndexByte(lower, '
 func plainly(t language.Token) string { return strings.ReplaceAll(t.Lower, "’", "'") }
 
 // denies says whether a token denies what it stands with.
-func (r reading) denies(i int) bool {
-	w := plainly(r.tokens[i])
-	return r.tongue.Denies[w] || strings.HasSuffix(w, "n't")
-}
+func (r reading) denies(i int) bool { return r.tongue.Denying(r.tokens[i].Lower) }
 
 // light are words with little meaning of their own.
 var light = language.WordSet(`be have do make take get give let put go come become seem remain keep way thing kind sort case fact part call mean say see one use
@@ -351,10 +347,7 @@ func (r reading) amountAt(i int) (amount, int) {
 		parts := strings.Split(first, "-")
 		sum, ok := int64(0), true
 		for _, p := range parts {
-			v, known := written[p]
-			if r.tongue.Code != "en" {
-				v, known = r.tongue.Number[p]
-			}
+			v, known := r.tongue.Number[p]
 			ok = ok && known
 			sum += v
 		}

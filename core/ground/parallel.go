@@ -121,13 +121,12 @@ func (c *comparison) halves(alike []map[string]float64, cut int, theirs reading)
 	}
 	two := max(fit([]int{0, 1}), fit([]int{1, 0}))
 	three := max(fit([]int{0, 1, 0}), fit([]int{1, 0, 1}))
-	return two / total, max(0, three) / total, (sums[0] + sums[1]) / all
+	return two / total, three / total, (sums[0] + sums[1]) / all
 }
 
 // signs compares, for the words that both share, whether they stand in what is denied.
 func (c *comparison) signs(matches []match) {
 	v := c.values
-	mine := denied(c.said)
 	same, differ, all := 0.0, 0.0, 0.0
 	for i, m := range matches {
 		if m.sentence < 0 || m.score < 0.6 {
@@ -137,7 +136,7 @@ func (c *comparison) signs(matches []match) {
 		w := t.weight * m.score
 		all += w
 		theirs := c.index.sentences[m.sentence].signs
-		if mine[t.at] == theirs[m.at] {
+		if c.said.signs[t.at] == theirs[m.at] {
 			same += w
 		} else {
 			differ += w
@@ -148,7 +147,8 @@ func (c *comparison) signs(matches []match) {
 	}
 }
 
-var borders = language.WordSet(`, ; : – — ( ) but and or whereas while which who because so that if when pero y que sino mientras porque`)
+// borders end what is denied; "or" does not: "no x or y" denies both.
+var borders = language.WordSet(`, ; : – — ( ) but and whereas while which who because so that if when pero y que sino mientras porque`)
 
 // denied says of each token whether it stands in what is denied.
 func denied(r reading) []bool {
@@ -164,7 +164,7 @@ func denied(r reading) []bool {
 		case l == "not" && next == "only", l == "no" && (next == "more" || next == "less" || next == "solo" || next == "sólo"):
 		case r.denies(i), l == "rather" && next == "than":
 			sign = !sign
-		case borders[l] && l != "or": // "no x or y" denies both
+		case borders[l]:
 			sign = false
 		}
 		out[i] = sign

@@ -77,7 +77,7 @@ func (c *comparison) sequence() (before, after []string) {
 	// "Before B, A": the first comma parts them.
 	comma := slices.IndexFunc(r.tokens, func(t language.Token) bool { return t.Text == "," })
 	within := func(i int) part {
-		for _, p := range parts(r) {
+		for _, p := range r.parts {
 			if i >= p.from && i < p.to {
 				return p
 			}
@@ -187,7 +187,7 @@ func (c *comparison) wide() []int {
 // statement's words in its place.
 func (c *comparison) pairs(alike []map[string]float64) {
 	v := c.values
-	mine := parts(c.said)
+	mine := c.said.parts
 	of := map[int]int{} // term to part
 	for i, t := range c.said.terms {
 		for p := range mine {

@@ -216,7 +216,7 @@ func Detect(text string) string {
 		}
 	}
 	best := "en"
-	for _, language := range []string{"es", "fr", "de", "pt", "it"} {
+	for _, language := range Codes[1:] {
 		if counts[language] > counts[best]*3/2+2 {
 			best = language
 		}

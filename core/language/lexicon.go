@@ -8,6 +8,8 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+
+	"github.com/blevesearch/snowballstem/english"
 )
 
 //go:embed lexicon/words.txt.gz
@@ -151,7 +153,7 @@ func Singular(noun string) string {
 func Plural(noun string) bool { return Singular(noun) != strings.ToLower(noun) }
 
 // Stem is the snowball stem of a word, for comparing words across their forms.
-func Stem(word string) string { return stemEnglish(strings.ToLower(word)) }
+func Stem(word string) string { return stemmed(strings.ToLower(word), english.Stem) }
 
 var stopWords = WordSet(`a an the of and or to in is are was were be been being that which who whom whose this these those it its
 		for with as on at by from into onto over under than then so not no nor but if when while where what how why there their they them he she

@@ -141,13 +141,11 @@ func takenBack(before, instead []Token) (int, bool) {
 	return 0, false
 }
 
-var numberWords = WordSet(`one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen twenty
-	thirty forty fifty sixty seventy eighty ninety hundred thousand million half`)
-
 func isNumber(t Token) bool {
 	if unicode.IsDigit(firstRune(t.Text)) {
 		return true
 	}
 	first, _, _ := strings.Cut(t.Lower, "-")
-	return numberWords[first]
+	_, known := tongues["en"].Number[first]
+	return known || first == "hundred" || first == "thousand" || first == "million" || first == "half"
 }

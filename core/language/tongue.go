@@ -28,7 +28,7 @@ type Tongue struct {
 	Then   map[string]bool // "then", before what comes later
 	Before map[string]bool
 	After  map[string]bool
-	Number map[string]int64
+	Number map[string]int64 // of single words; "forty-eight" is two
 }
 
 // Codes are those of all tongues, English first.
@@ -44,17 +44,22 @@ func In(code string) (*Tongue, bool) {
 func (t *Tongue) Content(lower string) bool { return len(lower) > 1 && !t.plain[lower] }
 
 // Stem is the stem of a word, without the accents that forms of one word differ by.
-func (t *Tongue) Stem(lower string) string {
-	env := snowballstem.NewEnv(lower)
-	t.stem(env)
-	return unaccented.Replace(env.Current())
+func (t *Tongue) Stem(lower string) string { return Unaccented(stemmed(lower, t.stem)) }
+
+// Denying says whether a word, in small letters, denies what it stands with.
+func (t *Tongue) Denying(lower string) bool {
+	w := strings.ReplaceAll(lower, "’", "'")
+	return t.Denies[w] || strings.HasSuffix(w, "n't")
 }
+
+// Unaccented is a word without its accents.
+func Unaccented(word string) string { return unaccented.Replace(word) }
 
 var unaccented = strings.NewReplacer("á", "a", "é", "e", "í", "i", "ó", "o", "ú", "u", "à", "a", "è", "e", "ì", "i", "ò", "o", "ù", "u", "â", "a", "ê", "e", "î", "i", "ô", "o", "û", "u", "ã", "a", "õ", "o")
 
-func stemEnglish(word string) string {
+func stemmed(word string, stem func(*snowballstem.Env) bool) string {
 	env := snowballstem.NewEnv(word)
-	english.Stem(env)
+	stem(env)
 	return env.Current()
 }
 
@@ -71,6 +76,8 @@ var tongues = map[string]*Tongue{
 		Then:   WordSet(`then later afterwards next finally last subsequently`),
 		Before: WordSet(`before until till`),
 		After:  WordSet(`after once`),
+		Number: map[string]int64{"zero": 0, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14,
+			"fifteen": 15, "sixteen": 16, "seventeen": 17, "eighteen": 18, "nineteen": 19, "twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90},
 	},
 	"es": {
 		Code: "es", stem: spanish.Stem,

@@ -186,19 +186,18 @@ func Fits(given string, accepted []string) bool {
 // number reads digits or a small number word; a unit after it is left aside.
 func number(text string) (*big.Rat, bool) {
 	text = strings.TrimSpace(text)
-	if n, ok := numberWords[strings.ToLower(text)]; ok {
+	word := strings.ToLower(text)
+	if word == "hundred" {
+		return big.NewRat(100, 1), true
+	}
+	english, _ := language.In("en")
+	if n, ok := english.Number[word]; ok {
 		return big.NewRat(n, 1), true
 	}
 	if q, ok := maths.ParseQuantity(text); ok {
 		return q.Value, true
 	}
 	return maths.ParseDecimal(text)
-}
-
-var numberWords = map[string]int64{
-	"zero": 0, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11,
-	"twelve": 12, "thirteen": 13, "fourteen": 14, "fifteen": 15, "sixteen": 16, "seventeen": 17, "eighteen": 18, "nineteen": 19, "twenty": 20,
-	"thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90, "hundred": 100,
 }
 
 func canonical(text string) string {

@@ -120,7 +120,7 @@ func bases(word string) []string {
 	out := []string{word}
 	stems := []string{word}
 	if s, ok := strings.CutSuffix(word, "es"); ok && len(s) > 2 {
-		out = append(out, s, unaccent(s))
+		out = append(out, s, language.Unaccented(s))
 		if c, ok := strings.CutSuffix(s, "c"); ok {
 			out = append(out, c+"z") // luces
 		}
@@ -141,10 +141,6 @@ func bases(word string) []string {
 	}
 	return out
 }
-
-var unaccented = strings.NewReplacer("á", "a", "é", "e", "í", "i", "ó", "o", "ú", "u")
-
-func unaccent(s string) string { return unaccented.Replace(s) }
 
 // endings of verbs, by what they make of the stem, with the infinitives that they belong
 // to.
