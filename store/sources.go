@@ -274,14 +274,18 @@ func Near(ctx context.Context, db DB, s Scope, words [][]string, best int) ([]Ne
 		}
 		groups[i] = "(" + strings.Join(quoted, " | ") + ")"
 	}
-	// Two of the telling words have to meet, or else nearly every passage would do.
-	var pairs []string
-	for i := range groups {
-		for k := i + 1; k < min(len(groups), telling); k++ {
-			pairs = append(pairs, groups[i]+" & "+groups[k])
+	// Two of the telling words have to meet, or else nearly every passage would do; where
+	// no passage has two of the most telling ones, of all.
+	for _, most := range []int{telling, len(groups)} {
+		var pairs []string
+		for i := range groups {
+			for k := i + 1; k < min(len(groups), most); k++ {
+				pairs = append(pairs, groups[i]+" & "+groups[k])
+			}
 		}
-	}
-	if len(pairs) > 0 {
+		if len(pairs) == 0 {
+			break
+		}
 		if found, err := near(ctx, db, s, strings.Join(pairs, " | "), groups, best); err != nil || len(found) > 0 {
 			return found, err
 		}
@@ -289,8 +293,8 @@ func Near(ctx context.Context, db DB, s Scope, words [][]string, best int) ([]Ne
 	return near(ctx, db, s, strings.Join(groups[:min(2, len(groups))], " | "), groups, best)
 }
 
-// telling is how many of the words that are sought are paired: those behind them are
-// common, and stand in too many passages to be looked through.
+// telling is how many of the words that are sought are paired first: those behind them are
+// common, and stand in too many passages of a large course to be looked through.
 const telling = 4
 
 func near(ctx context.Context, db DB, s Scope, query string, groups []string, best int) ([]NearPassage, error) {

@@ -1,6 +1,7 @@
 package fact
 
 import (
+	"regexp"
 	"slices"
 	"strings"
 
@@ -26,6 +27,9 @@ func leadOf(passages []source.Passage, at int) string {
 		return ""
 	}
 	p := passages[at-1]
+	if p.Kind == source.Heading && !strings.ContainsAny(p.Text, ".?!:;,") {
+		return strings.TrimSpace(p.Text)
+	}
 	if p.Kind != source.Paragraph && p.Kind != source.Heading {
 		return ""
 	}
@@ -44,7 +48,7 @@ func leadOf(passages []source.Passage, at int) string {
 
 // completing reads an item as the end of the line that leads on to it. It is not ok where
 // the item says something by itself.
-func completing(lead string, item source.Passage, about profile) ([]Fact, bool) {
+func completing(lead string, heading bool, item source.Passage, about profile) ([]Fact, bool) {
 	text := strings.TrimRight(strings.TrimSpace(item.Text), ".;,")
 	sentences := language.Split(text)
 	if lead == "" || len(sentences) != 1 || len(sentences[0].Tokens) > longest || marked.MatchString(text) || strings.HasSuffix(text, "?") || itself(lead) || hedges.MatchString(lead) {
@@ -68,6 +72,9 @@ func completing(lead string, item source.Passage, about profile) ([]Fact, bool) 
 		}
 		return facts, true
 	}
+	if heading {
+		return under(lead, text, item)
+	}
 	f := Fact{Type: Note, Quote: item.Text, Subject: lead, Predicate: ":", Object: text, Confidence: 0.8}
 	leading := language.Split(lead)
 	if len(leading) == 1 && !slices.ContainsFunc(clause.Read(leading[0]).Clauses, func(c clause.Clause) bool { return c.Kind == clause.Main }) && !several.MatchString(lead) {
@@ -75,3 +82,40 @@ func completing(lead string, item source.Passage, about profile) ([]Fact, bool) 
 	}
 	return []Fact{f}, true
 }
+
+// collective is a heading that names several things of something: "Signs of overload".
+var collective = regexp.MustCompile(`(?i)^(?:the |main |common |typical |usual )*(\pL+) (?:of|for|in|to|when|during|after|before|with) \pL`)
+
+// under reads an item that has no subject of its own below a heading that names one: "clog
+// at the surface" below "Slow filters", or what is one of the "Signs of overload".
+func under(heading, text string, item source.Passage) ([]Fact, bool) {
+	if m := collective.FindStringSubmatch(heading); m != nil && language.Plural(strings.ToLower(m[1])) {
+		first := language.Split(text)
+		language.Tag(first)
+		if len(first) != 1 || verbal[first[0].Tokens[0].Tag] {
+			return nil, false
+		}
+		return []Fact{{Type: Parts, Quote: item.Text, Subject: heading, Predicate: "include", Object: text, Confidence: 0.8}}, true
+	}
+	whole := language.Split(heading + " " + lowerFirst(text) + ".")
+	if len(whole) != 1 {
+		return nil, false
+	}
+	language.Tag(whole)
+	r := clause.Read(whole[0])
+	for _, c := range r.Clauses {
+		// The heading, and nothing but the heading, has to be what the item speaks of.
+		if c.Kind != clause.Main || !c.Certain || c.Subject.From != 0 || c.Subject.To != len(heading) || c.Passive && !auxiliary.MatchString(r.Of(c.At)) {
+			continue
+		}
+		facts := states(whole[0], r)
+		for i := range facts {
+			facts[i].Quote, facts[i].Confidence = item.Text, min(facts[i].Confidence, 0.7)
+		}
+		return slices.DeleteFunc(facts, func(f Fact) bool { return f.Type == Statement }), true
+	}
+	return nil, false
+}
+
+// verbal are the tags of verbs that say something, or order it.
+var verbal = map[string]bool{"VB": true, "VBP": true, "VBZ": true}

@@ -91,7 +91,7 @@ type Fact struct {
 
 // Version is the version of this reader. Facts that an earlier one read are read
 // again.
-const Version = 3
+const Version = 4
 
 // UnmarshalJSON reads a fact as it was written, its equation from what it was written
 // as.
@@ -126,7 +126,8 @@ func read(ctx context.Context, passages []source.Passage, about profile) []Fact 
 
 func drawn(ctx context.Context, passages []source.Passage, about profile) []Fact {
 	var out []Fact
-	lead := "" // what the items at hand complete
+	lead, asked := "", "" // what the items at hand complete, and what was said last
+	titled := false       // the line they complete is a heading
 	for i, p := range passages {
 		if ctx.Err() != nil {
 			return out
@@ -156,14 +157,27 @@ func drawn(ctx context.Context, passages []source.Passage, about profile) []Fact
 				if !ok {
 					lead = leadOf(passages, i)
 				}
+				titled = i > 0 && passages[i-1].Kind == source.Heading
 			}
 		}
-		if f, ok := glossaryLine(p); ok {
+		sentences := language.Split(p.Text)
+		reply := false // to a question that stood last
+		if about.language == "en" && strings.HasSuffix(asked, "?") && len(sentences) > 0 {
+			var f Fact
+			if f, reply = answered(asked, sentences[0]); reply {
+				out = append(out, finish(f, p))
+			}
+		}
+		asked = ""
+		if len(sentences) > 0 {
+			asked = sentences[len(sentences)-1].Text
+		}
+		if f, ok := glossaryLine(p); ok && !reply {
 			out = append(out, f)
 			continue
 		}
 		if p.Kind == source.Item && about.language == "en" {
-			if found, ok := completing(lead, p, about); ok {
+			if found, ok := completing(lead, titled, p, about); ok {
 				for _, f := range found {
 					out = append(out, finish(f, p))
 				}
@@ -179,7 +193,6 @@ func drawn(ctx context.Context, passages []source.Passage, about profile) []Fact
 		if f, ok := told(p); ok {
 			out = append(out, finish(f, p))
 		}
-		sentences := language.Split(p.Text)
 		written := make([]string, len(sentences))
 		for k, s := range sentences {
 			written[k] = s.Text
@@ -199,6 +212,16 @@ func drawn(ctx context.Context, passages []source.Passage, about profile) []Fact
 					out = append(out, finish(f, p))
 				}
 				continue
+			}
+			if k == 0 && reply {
+				continue
+			}
+			if k > 0 && strings.HasSuffix(previous, "?") {
+				if f, ok := answered(previous, s); ok {
+					previous = s.Text
+					out = append(out, finish(f, p))
+					continue
+				}
 			}
 			r := clause.Read(s)
 			spoken, earlier := before, previous

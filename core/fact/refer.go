@@ -1,6 +1,7 @@
 package fact
 
 import (
+	"cmp"
 	"regexp"
 	"slices"
 	"strings"
@@ -59,7 +60,7 @@ func mentions(s language.Sentence, r clause.Reading) []mention {
 			add(c.Subject, false)
 		}
 		add(c.Object, false)
-		if c.Base != "be" { // what something is, is that thing
+		if c.Base != "be" || pair.MatchString(r.Of(c.Complement)) { // what something is, is that thing
 			add(c.Complement, false)
 		}
 		for _, p := range c.Preps {
@@ -116,6 +117,8 @@ func refer(f Fact, s language.Sentence, own, before []mention) (string, float64)
 		before = ahead
 	}
 	switch {
+	case len(words) == 2 && words[0] == "the":
+		return ofTwo(words[1], before)
 	case len(words) > 1:
 		noun := language.Singular(words[len(words)-1])
 		for _, m := range before {
@@ -142,6 +145,35 @@ func refer(f Fact, s language.Sentence, own, before []mention) (string, float64)
 		return found[0].text, ofSubject
 	}
 	return "", 0
+}
+
+// pair is two things named together.
+var pair = regexp.MustCompile(`^(?:both |either )?([^,]+?) (?:and|or) ([^,]+)$`)
+
+// ofTwo is which of two things "the former" or "the latter" is: of two that were named
+// together, or of all two that were spoken of.
+func ofTwo(which string, before []mention) (string, float64) {
+	var two []string
+	for _, m := range before {
+		if m := pair.FindStringSubmatch(m.text); m != nil {
+			if two != nil {
+				return "", 0 // two pairs
+			}
+			two = m[1:]
+		}
+	}
+	sure := onlyOne
+	if two == nil && len(before) == 2 && !slices.ContainsFunc(before, func(m mention) bool { return strings.Contains(m.text, " and ") }) {
+		ordered := slices.SortedFunc(slices.Values(before), func(a, b mention) int { return cmp.Compare(a.at, b.at) })
+		two, sure = []string{ordered[0].text, ordered[1].text}, ofSubject
+	}
+	switch {
+	case len(two) != 2 || pair.MatchString(two[0]) || pair.MatchString(two[1]):
+		return "", 0
+	case which == "former":
+		return two[0], sure
+	}
+	return two[1], sure
 }
 
 // expletive is an "it" that stands for nothing: "it is known that", "it was she who".

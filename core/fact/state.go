@@ -323,6 +323,8 @@ func anaphoric(subject string) bool {
 		return rest == ""
 	case "this", "these", "that", "such":
 		return true
+	case "the":
+		return rest == "former" || rest == "latter"
 	}
 	return false
 }

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"zincowl/core/source"
+	"zincowl/core/source/markdown"
 	"zincowl/core/source/plain"
 )
 
@@ -119,5 +120,39 @@ func TestSilentSentencesSayWhy(t *testing.T) {
 	}
 	if got := Silent(doc.Passages, 2, 9); len(got) != 0 {
 		t.Errorf("silent are %v", got)
+	}
+}
+
+// What a heading, a question or the sentence before names is what a line without a
+// subject is about.
+func TestSubjectsFromOutside(t *testing.T) {
+	for _, c := range []struct {
+		text string
+		want []string // type, subject, what it stands for, predicate and object
+	}{
+		{"# Slow filters\n\n- clog at the surface\n- need days to ripen\n- strong against germs\n", []string{"property|Slow filters||clog|at the surface", "property|Slow filters||need|days to ripen"}},
+		{"# Sodium chlorite\n\n- attacks steel and rubber\n- is never stored in the dark\n- two litres\n", []string{"property|Sodium chlorite||attacks|steel and rubber", "property|Sodium chlorite||is never stored|in the dark"}},
+		{"# Signs of overload\n\n- raised pulse\n- dry mouth\n", []string{"parts|Signs of overload||include|raised pulse", "parts|Signs of overload||include|dry mouth"}},
+		{"# Before the shift\n\n- raised pulse\n- dry mouth\n", nil},
+		{"The two kinds are slow filters and rapid filters. The former are scraped; the latter are backwashed.", []string{"property|The former|slow filters|are scraped|", "property|the latter|rapid filters|are|backwashed"}},
+		{"Copper, zinc and tin resist acid. The latter dissolves within an hour.", []string{"property|The latter||dissolves|within an hour"}},
+		{"Q: What is a wet well?\n\nA: A chamber that holds raw water before it is pumped.", []string{"definition|wet well||is|a chamber that holds raw water before it is pumped"}},
+		{"Mara: And what are mudballs?\n\nJoel: Lumps of floc and sand that form in a bed.", []string{"definition|mudballs||are|lumps of floc and sand that form in a bed"}},
+		{"Mara: What is a wet well?\n\nJoel: The pumps were late again.", nil},
+	} {
+		var got []string
+		for _, f := range Read(markdown.Read("t.md", []byte(c.text)).Passages) {
+			if f.Type != Statement && f.Type != Note {
+				got = append(got, strings.Join([]string{string(f.Type), f.Subject, f.For, f.Predicate, f.Object}, "|"))
+			}
+		}
+		for _, w := range c.want {
+			if !slices.Contains(got, w) {
+				t.Errorf("%q gives %q, not %q", c.text, got, w)
+			}
+		}
+		if c.want == nil && len(got) > 0 {
+			t.Errorf("%q gives %q", c.text, got)
+		}
 	}
 }

@@ -125,8 +125,13 @@ func Sought(statement string) [][]string {
 		if slices.ContainsFunc(out, func(g []string) bool { return g[0] == t.lemma }) {
 			continue
 		}
-		same := language.Synonyms(t.lemma)
-		out = append(out, append([]string{t.lemma}, same[:min(4, len(same))]...))
+		group := append([]string{t.lemma}, language.Company(t.lemma, 4)...)
+		for _, w := range language.Synonyms(t.lemma) {
+			if len(group) < 7 && !slices.Contains(group, w) {
+				group = append(group, w)
+			}
+		}
+		out = append(out, group)
 	}
 	return out
 }

@@ -141,6 +141,16 @@ func TestSought(t *testing.T) {
 	}
 }
 
+// A passage that shares no word with a statement is found by words that stand in the same
+// company.
+func TestSoughtInOtherWords(t *testing.T) {
+	for statement, word := range map[string]string{"The lorry was late.": "truck", "A physician has to sign.": "doctor", "Potassium leaves the cell.": "calcium"} {
+		if !slices.ContainsFunc(Sought(statement), func(same []string) bool { return slices.Contains(same, word) }) {
+			t.Errorf("%q is not sought by %q: %v", statement, word, Sought(statement))
+		}
+	}
+}
+
 func TestOtherLanguages(t *testing.T) {
 	const es = `Los filtros
 

@@ -76,6 +76,7 @@ const dimensions = 100
 
 type directions struct {
 	at     map[string]int // rank by how common a word is
+	word   []string
 	data   []int8
 	length []float32
 }
@@ -100,6 +101,7 @@ var vectors = sync.OnceValue(func() *directions {
 				d.data = append(d.data, x)
 			}
 			d.at[w] = len(d.length)
+			d.word = append(d.word, w)
 			d.length = append(d.length, float32(math.Sqrt(sum)))
 		}
 	}
@@ -190,6 +192,40 @@ func Synonyms(word string) []string {
 	add(m.derived[word])
 	return out
 }
+
+// Company is the words that stand in the same company as a word most often, itself and
+// its forms left out: at most most, the nearest first (vectors).
+func Company(word string, most int) []string {
+	d := vectors()
+	at, ok := d.at[word]
+	if !ok {
+		return nil
+	}
+	type near struct {
+		at  int
+		how float64
+	}
+	var found []near
+	for i := range d.length {
+		if how := cosine(at, i); how >= sameCompany && i != at {
+			found = append(found, near{i, how})
+		}
+	}
+	slices.SortFunc(found, func(a, b near) int { return cmp.Or(cmp.Compare(b.how, a.how), a.at-b.at) })
+	stems := map[string]bool{Stem(word): true}
+	var out []string
+	for _, n := range found {
+		if w := d.word[n.at]; len(out) < most && !stems[Stem(w)] {
+			stems[Stem(w)] = true
+			out = append(out, w)
+		}
+	}
+	return out
+}
+
+// sameCompany is the cosine from which two words are taken for ones that can stand for
+// each other when something is sought.
+const sameCompany = 0.5
 
 // Sense is what is known of the meaning of a word in base form.
 type Sense struct {
