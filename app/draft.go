@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -30,8 +31,14 @@ type Brief struct {
 	Setting      string   `json:"setting,omitempty" required:"false" maxLength:"80" doc:"where stories happen: the works of a small hill town"`
 }
 
-// asked is the brief as the writer knows it, without topics and sources.
+// asked is the brief as the writer knows it, without topics and sources. What is written in
+// words of one's own is drafted only where it is asked for: a drill keeps it and has no mark
+// for it.
 func (b Brief) asked() writer.Brief {
+	if len(b.Kinds) == 0 {
+		b.Kinds = maps.Clone(writer.Mixed)
+		delete(b.Kinds, question.Short)
+	}
 	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting}
 }
 
@@ -333,20 +340,19 @@ func (a *App) skills(ctx context.Context, db store.DB, s store.Scope) ([]writer.
 	return out, nil
 }
 
-// keepDraft proofs one draft and stores it: cleared or worked out, it
-// goes to the bank unseen; else to the bench.
+// keepDraft proofs one draft and stores it in the bank, unseen. What is neither cleared nor
+// worked out is not kept: another is written in its place.
 func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, known study) error {
 	version, report, err := examined(ctx, q, known)
 	if err != nil {
 		return err
 	}
+	if !report.Verdict.Sound() {
+		return writer.ErrUnsound
+	}
 	fresh := store.NewQuestion{Fingerprint: q.ID, Version: version}
 	fresh.ID = uuid.New()
-	fresh.BatchID, fresh.Ordinal = &batch, ordinal
-	fresh.State = "bench"
-	if report.Verdict.Sound() {
-		fresh.State = "bank"
-	}
+	fresh.BatchID, fresh.Ordinal, fresh.State = &batch, ordinal, "bank"
 	fresh.Kind, fresh.Level, fresh.Title = string(q.Kind), string(q.Level), q.Title
 	if fresh.TopicID = topicID(q.Topic); fresh.TopicID != nil {
 		fresh.By, fresh.Sure = "passage", 100

@@ -242,6 +242,12 @@ func (c *draftCmd) Run() error {
 		sources = append(sources, writer.Source{ID: name, Title: doc.Title, Doc: doc, Topics: map[string]string{}})
 		passages = append(passages, doc.Passages)
 	}
+	var examined []proof.Source
+	for i := range sources {
+		s := &sources[i]
+		s.Facts = fact.ReadParts(context.Background(), s.Doc.Passages, nil)
+		examined = append(examined, proof.Source{ID: s.ID, Title: s.Title, Doc: s.Doc, Facts: s.Facts})
+	}
 	sorter := syllabus.NewSorter(topics, nil, passages...)
 	for i := range sources {
 		for id, at := range sorter.Sort(passages[i]) {
@@ -249,8 +255,12 @@ func (c *draftCmd) Run() error {
 		}
 	}
 	material := writer.Study(sources)
+	library := proof.NewLibrary(examined)
 	questions := []question.Question{}
 	declined, err := writer.Draft(context.Background(), material, brief, func(q question.Question) error {
+		if !proof.Examine(q, library).Verdict.Sound() {
+			return writer.ErrUnsound
+		}
 		questions = append(questions, q)
 		return nil
 	})

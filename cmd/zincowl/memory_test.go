@@ -15,7 +15,7 @@ import (
 // repeat what they are given.
 func TestMemoryOfCommands(t *testing.T) {
 	const (
-		base     = 160 << 20 // the program with its lexicon, and the sandbox of PDFs
+		base     = 200 << 20 // the program with its lexicon and the meanings of words, and the sandbox of PDFs
 		multiple = 100
 		size     = 96 << 10
 	)

@@ -20,8 +20,8 @@ type grid struct{ base }
 
 var cellName = regexp.MustCompile(`^r(\d{1,2})c(\d{1,2})$`)
 
-// cell finds a cell of a table by its name.
-func cell(rows [][]string, name string) (row, column int, ok bool) {
+// CellAt finds a cell of a table by its name.
+func CellAt(rows [][]string, name string) (row, column int, ok bool) {
 	m := cellName.FindStringSubmatch(name)
 	if m == nil {
 		return 0, 0, false
@@ -35,8 +35,8 @@ func cell(rows [][]string, name string) (row, column int, ok bool) {
 // cells are the names of the cells of a key, row by row.
 func cells(q question.Question) []string {
 	return slices.SortedFunc(maps.Keys(q.Key.Cells), func(a, b string) int {
-		ra, ca, _ := cell(q.Rows, a)
-		rb, cb, _ := cell(q.Rows, b)
+		ra, ca, _ := CellAt(q.Rows, a)
+		rb, cb, _ := CellAt(q.Rows, b)
 		return 100*(ra-rb) + ca - cb
 	})
 }
@@ -54,7 +54,7 @@ func (grid) Check(q question.Question) error {
 		return errors.New("The key fills no cell; say what belongs into the empty ones.")
 	}
 	for _, name := range cells(q) {
-		row, column, ok := cell(q.Rows, name)
+		row, column, ok := CellAt(q.Rows, name)
 		switch {
 		case !ok:
 			return fmt.Errorf("The key fills the cell %s, and the table has none of that name.", name)

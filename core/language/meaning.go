@@ -223,6 +223,21 @@ func Company(word string, most int) []string {
 	return out
 }
 
+// Near says how often two words stand in the same company, from -1 to 1 (the cosine of
+// their vectors); 0 where one of them is not among the commonest.
+func Near(a, b string) float64 {
+	d := vectors()
+	i, known := d.at[a]
+	j, both := d.at[b]
+	if !known || !both {
+		return 0
+	}
+	return cosine(i, j)
+}
+
+// Opposites are the opposites of a word in base form, by WordNet.
+func Opposites(word string) []string { return related().against[word] }
+
 // sameCompany is the cosine from which two words are taken for ones that can stand for
 // each other when something is sought.
 const sameCompany = 0.5

@@ -164,6 +164,19 @@ func VerbForms(word string) (out []Form) {
 	return out
 }
 
+// Irregular are the past and the participle of a verb that has its own.
+func Irregular(base string) (past, participle string, ok bool) {
+	if base == "be" || !irregularBases[base] {
+		return "", "", false
+	}
+	for verb := range strings.SplitSeq(irregular, ",") {
+		if f := strings.Fields(verb); f[0] == base {
+			return f[1], f[2], true
+		}
+	}
+	return "", "", false
+}
+
 // hasIrregular says that "ed" is no way to write the past of a verb.
 func hasIrregular(base string) bool {
 	switch base {

@@ -46,14 +46,17 @@ func (x *examination) ground(c question.Cite) Finding {
 		}
 	}
 	holds, shows := x.held(c)
-	if !shows {
+	if !shows && !x.said {
 		f.Verdict, f.Title = Unsure, "The quote does not hold the key"
 		f.Says = fmt.Sprintf("“%s” can't be found in the words quoted.", kind.KeyText(x.Question))
 		return f
 	}
 	f.Verdict, f.Evidence[0].Holds = Pass, holds
 	f.Says = "The quote stands in the source and holds the key."
-	f.shows = kind.Answers(x.Question) == kind.Words
+	if !shows {
+		f.Says = "The quote stands in the source."
+	}
+	f.shows = shows && kind.Answers(x.Question) == kind.Words
 	return f
 }
 

@@ -109,7 +109,8 @@ type Source struct {
 type Library struct {
 	titles   map[string]string
 	passages map[at]place
-	named    map[string]at // passages by their ids alone
+	named    map[string]at       // passages by their ids alone
+	order    map[string][]string // the ids of a source's passages as they stand
 	terms    []entry
 	limits   []entry
 	formulas []formula
@@ -167,7 +168,7 @@ func NewLibrary(sources []Source) *Library {
 // NewLibraryContext reads sources for proofing as long as somebody waits for it;
 // the error is the context's.
 func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) {
-	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, overruled: map[at][]overruling{}}
+	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, order: map[string][]string{}, overruled: map[at][]overruling{}}
 	var claims []fact.Claim
 	var claimed []entry
 	for _, s := range sources {
@@ -175,6 +176,7 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 		for _, p := range s.Doc.Passages {
 			here := at{s.ID, p.ID}
 			l.passages[here], l.named[p.ID] = place{s.ID, p}, here
+			l.order[s.ID] = append(l.order[s.ID], p.ID)
 		}
 		if s.Facts == nil {
 			s.Facts = fact.ReadParts(ctx, s.Doc.Passages, nil)
@@ -250,6 +252,8 @@ type examination struct {
 	open   string    // why there is none
 	looked bool
 
+	said bool // the words quoted show the key right
+
 	done  *done // the task that the stem sets, once it was tried
 	tried bool
 }
@@ -264,12 +268,13 @@ var checks = []func(*examination) []Finding{
 	(*examination).drawing,
 	(*examination).singleKey,
 	(*examination).truth,
+	(*examination).stated,
 	(*examination).distinctOptions,
 	(*examination).grounding,
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 3
+const Version = 4
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

@@ -48,7 +48,7 @@ const (
 
 // asked are the kinds that a brief may name. Some are not drafted yet; their
 // share goes to those that are.
-var asked = append([]question.Kind{question.Choices, question.Short, question.Essay, question.Match}, kinds...)
+var asked = append([]question.Kind{question.Essay}, kinds...)
 
 // Check says in a sentence what of a brief can't be done: every number in it
 // has bounds, and every level and kind has to be one that there is.
@@ -101,6 +101,9 @@ func clip(s string) string {
 	return s
 }
 
+// Mixed are the shares of the kinds of a batch of which nothing else is said.
+var Mixed = map[question.Kind]float64{question.Choice: 0.42, question.Short: 0.12, question.TrueFalse: 0.14, question.Blanks: 0.1, question.Choices: 0.06, question.Match: 0.04, question.Order: 0.02, question.Grid: 0.02, question.Numeric: 0.08}
+
 func (b Brief) withDefaults() Brief {
 	if b.Options == 0 {
 		b.Options = 4
@@ -109,7 +112,7 @@ func (b Brief) withDefaults() Brief {
 		b.Skills = append(b.Skills[:len(b.Skills):len(b.Skills)], Skill{Statement: s})
 	}
 	if len(b.Kinds) == 0 {
-		b.Kinds = map[question.Kind]float64{question.Choice: 0.7, question.Blanks: 0.15, question.Numeric: 0.15}
+		b.Kinds = maps.Clone(Mixed)
 		if len(b.Skills) > 0 {
 			b.Kinds = map[question.Kind]float64{question.Choice: 0.6, question.Blanks: 0.1, question.Numeric: 0.1, question.Expression: 0.1, question.Solution: 0.1}
 		}

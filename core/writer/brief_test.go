@@ -43,7 +43,7 @@ func TestSlotsKeepLevelsAndKinds(t *testing.T) {
 			t.Errorf("a blank is to be %s", s.level)
 		}
 	}
-	if levels[question.Hard] != 5 || levels[question.Medium] != 4 || levels[""] != 11 || kinds[question.Choice] != 14 {
+	if levels[question.Hard] != 5 || levels[question.Medium] != 4 || levels[""] != 11 || kinds[question.Choice] != 9 {
 		t.Errorf("%v, %v", levels, kinds)
 	}
 }

@@ -15,7 +15,7 @@ import (
 // term, from the term to the meaning, and the defining sentence with a blank.
 func (m *Material) definitionIdeas(at int) []*idea {
 	t := m.terms[at]
-	if t.Hedged {
+	if t.Hedged || !namesKind(t) {
 		return nil
 	}
 	base := idea{level: question.Easy, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: strings.ToLower(t.Subject)}
@@ -29,7 +29,7 @@ func (m *Material) definitionIdeas(at int) []*idea {
 	add(question.TrueFalse, func(r *rand.Rand, b Brief) (question.Question, error) { return m.statement(at, r) })
 	if !givesAway(t.Subject, t.Object) {
 		add(question.Choice, func(r *rand.Rand, b Brief) (question.Question, error) { return m.termFor(at, r, b) })
-		if t.Article != "a" && t.Article != "an" && t.Predicate != "means" {
+		if t.Article != "a" && t.Article != "an" && t.Predicate != "means" && m.clear(t.Quote, m.lore.before[t.Quote]) {
 			add(question.Blanks, func(r *rand.Rand, b Brief) (question.Question, error) { return termBlank(t) })
 		}
 	}
@@ -109,18 +109,23 @@ func (m *Material) termFor(at int, r *rand.Rand, b Brief) (question.Question, er
 	others := m.alike(at, r, func(o term) bool {
 		return language.Plural(lastWord(o.Subject)) == plural && !mentions(t.Object, o.Subject)
 	})
-	if len(others) < b.Options-1 {
-		return q, fmt.Errorf("Too few terms of the same kind as “%s” are explained in the sources.", t.Subject)
-	}
-	options := []question.Option{{Text: t.Subject, Why: "This is the term the source uses."}}
-	for _, o := range others[:b.Options-1] {
-		options = append(options, question.Option{
+	var wrong []question.Option
+	for _, o := range others {
+		wrong = append(wrong, question.Option{
 			Text: o.Subject, Slip: "term-of-another-meaning",
 			Why: fmt.Sprintf("%s %s %s.", upperFirst(withArticle(o)), be(o), o.Object),
 		})
 	}
+	wrong = wrong[:min(len(wrong), b.Options-1)]
+	// Where too few are explained, other things of the kind that the sources speak of serve.
+	means := language.Stems(t.Object)
+	for _, o := range m.lore.siblings(t.Subject, plural, 8) {
+		if !mentions(t.Object, o.name) && !m.lore.maybeTrue(language.Stems(o.name), means) {
+			wrong = append(wrong, question.Option{Text: o.name, Slip: "term-of-another-meaning", Why: "The source calls something else so."})
+		}
+	}
 	q.Explanation = sentence(t.Quote)
-	return arrange(q, options, r), nil
+	return offer(q, t.Subject, wrong, b.Options, r)
 }
 
 // alike lists other terms of the same kind, the likest first: same head, then
@@ -139,7 +144,7 @@ func (m *Material) alike(at int, r *rand.Rand, fits func(term) bool) []term {
 	seen := map[string]bool{strings.ToLower(t.Subject): true}
 	for i, o := range m.terms {
 		name := strings.ToLower(o.Subject)
-		if i == at || seen[name] || !fits(o) || overlap(own, language.Stems(o.Object)) > 0.6 {
+		if i == at || len(name) < 3 || seen[name] || !fits(o) || overlap(own, language.Stems(o.Object)) > 0.6 {
 			continue
 		}
 		if mentions(t.Subject, o.Subject) || mentions(o.Subject, t.Subject) && o.Head == t.Head {
@@ -225,10 +230,13 @@ func termBlank(t term) (question.Question, error) {
 }
 
 // limitIdea asks for the number of a rule.
-func limitIdea(t term) *idea {
+func (m *Material) limitIdea(t term) *idea {
 	return &idea{
 		level: question.Easy, kind: question.Blanks, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote,
 		write: func(*rand.Rand, Brief) (question.Question, error) {
+			if !m.clear(t.Quote, m.lore.before[t.Quote]) {
+				return question.Question{}, fmt.Errorf("“%s” can't be understood by itself.", shorten(t.Quote, 60))
+			}
 			number := t.Quantity.Value
 			return question.Question{
 				Title:       "The limit: " + shorten(t.Quote[:t.At], 46),

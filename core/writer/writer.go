@@ -15,6 +15,7 @@ import (
 	"errors"
 	"fmt"
 	"hash/fnv"
+	"maps"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -42,6 +43,7 @@ type Source struct {
 // to be asked about. It does not change and may be shared.
 type Material struct {
 	terms []term  // every definition
+	lore  *lore   // what the sources say, sentence by sentence
 	ideas []*idea // in the order of the sources
 	facts map[where]int
 }
@@ -69,6 +71,8 @@ type idea struct {
 	passage string
 	subject string // questions on one subject are spread over a batch
 	turned  bool   // a formula is asked for another unknown
+	frame   string // how it asks, where many questions ask so; no frame may fill a batch
+	score   float64
 	write   func(r *rand.Rand, b Brief) (question.Question, error)
 }
 
@@ -83,7 +87,7 @@ func Study(sources []Source) *Material {
 func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	m := &Material{facts: map[where]int{}}
 	var equations []equation
-	var limits, claimed []term
+	var limits, claimed, drawn []term
 	var claims []fact.Claim
 	ranges := learned{}
 	for i := range sources {
@@ -99,6 +103,9 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		for _, f := range facts {
 			m.facts[where{src.ID, f.Passage}]++
 			t := term{Fact: f, src: src, passage: byID[f.Passage], topic: src.Topics[f.Passage]}
+			if src.Doc.Language == "" || src.Doc.Language == "en" {
+				drawn = append(drawn, t)
+			}
 			switch f.Type {
 			case fact.Definition:
 				if src.Doc.Language != "" && src.Doc.Language != "en" {
@@ -116,20 +123,42 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		ranges.learn(src.Doc.Passages)
 	}
 	overruled := fact.Settle(claims)
+	lostQuotes := map[where]string{}
 	for i, t := range claimed {
 		switch _, lost := overruled[i]; {
 		case lost: // nothing is drawn from what another source overrules
+			lostQuotes[where{t.src.ID, t.Passage}] = t.Quote
 		case t.Type == fact.Formula:
 			equations = append(equations, equation{t, *t.Equation})
 		default:
 			limits = append(limits, t)
 		}
 	}
+	drawn = slices.DeleteFunc(drawn, func(t term) bool { return lostQuotes[where{t.src.ID, t.Passage}] == t.Quote })
+	m.lore = loreOf(ctx, sources, drawn)
 	for i := range m.terms {
 		m.ideas = append(m.ideas, m.definitionIdeas(i)...)
 	}
 	for _, t := range limits {
-		m.ideas = append(m.ideas, limitIdea(t))
+		m.ideas = append(m.ideas, m.limitIdea(t))
+	}
+	m.ideas = append(m.ideas, m.meaningIdeas()...)
+	m.ideas = append(m.ideas, m.statementIdeas()...)
+	m.ideas = append(m.ideas, m.mixedIdeas()...)
+	m.ideas = append(m.ideas, m.bondIdeas()...)
+	m.ideas = append(m.ideas, m.limitCases()...)
+	m.ideas = append(m.ideas, m.differIdeas()...)
+	m.ideas = append(m.ideas, m.halfIdeas()...)
+	m.ideas = append(m.ideas, m.sayingIdeas()...)
+	m.ideas = append(m.ideas, m.amountIdeas()...)
+	m.ideas = append(m.ideas, m.listIdeas()...)
+	for _, t := range drawn {
+		switch {
+		case t.Type == fact.Comparison && len(t.passage.Rows) > 0:
+			m.ideas = append(m.ideas, m.chartIdeas(t)...)
+		case t.Type == fact.Sequence:
+			m.ideas = append(m.ideas, m.stepIdeas(t)...)
+		}
 	}
 	if err := ctx.Err(); err != nil {
 		return nil, err
@@ -170,6 +199,10 @@ type Declined struct {
 // ErrTaken is what emit returns of a question that was written elsewhere in the
 // meantime; another is written in its place.
 var ErrTaken = errors.New("this question was written elsewhere")
+
+// ErrUnsound is what emit returns of a question that the proof does not clear; another is
+// written in its place.
+var ErrUnsound = errors.New("the proof does not clear this question")
 
 // Draft writes the questions of a brief and hands each to emit as soon as it is
 // written. It stops when the context ends or emit returns an error, and returns
@@ -249,13 +282,13 @@ func slots(b Brief) []slot {
 }
 
 // kinds are those that are drafted.
-var kinds = []question.Kind{question.Choice, question.Numeric, question.Blanks, question.TrueFalse, question.Expression, question.Solution}
+var kinds = []question.Kind{question.Choice, question.Short, question.Numeric, question.Blanks, question.TrueFalse, question.Choices, question.Match, question.Order, question.Grid, question.Expression, question.Solution}
 
 // apportion deals n places by shares, largest remainder first.
 func apportion(shares map[question.Kind]float64, n int) []question.Kind {
 	total := 0.0
-	for _, s := range shares {
-		total += max(0, s)
+	for _, k := range slices.Sorted(maps.Keys(shares)) { // in one order: sums of fractions depend on it
+		total += max(0, shares[k])
 	}
 	type part struct {
 		kind  question.Kind
@@ -300,10 +333,11 @@ type picker struct {
 	subjects map[string]int
 	failures map[string]string
 	stems    map[string]bool // asked in this batch, in whatever kind
+	frames   map[string]int
 }
 
 func newPicker(m *Material, b Brief) *picker {
-	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}}
+	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}}
 	for _, i := range m.ideas {
 		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) && (!i.turned || b.turnsRound()) {
 			p.ideas = append(p.ideas, i)
@@ -358,7 +392,7 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 				continue
 			}
 			given[q.ID] = true
-			if err := emit(q); errors.Is(err, ErrTaken) {
+			if err := emit(q); errors.Is(err, ErrTaken) || errors.Is(err, ErrUnsound) {
 				continue
 			} else if err != nil {
 				return false, err
@@ -367,6 +401,7 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 			p.topics[i.topic]++
 			p.passages[where{i.source, i.passage}]++
 			p.subjects[i.subject]++
+			p.frames[i.frame]++
 			return true, nil
 		}
 	}
@@ -376,18 +411,31 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 // best is the index of the idea to try next for a slot, or -1.
 func (p *picker) best(s slot) int {
 	at := -1
-	var low [5]int
+	var low [7]int
 	for n, i := range p.ideas {
 		if s.level != "" && i.level != s.level || i.kind != s.kind || p.uses[n] > 0 && !i.many || p.uses[n] > tries/4 {
 			continue
 		}
-		score := [5]int{p.uses[n], p.subjects[i.subject], p.topics[i.topic], p.passages[where{i.source, i.passage}], int(p.order[n] >> 1)}
+		if i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100) {
+			continue
+		}
+		poor := 0
+		if i.score > 0 && i.score < poorest {
+			poor = 1
+		}
+		score := [7]int{p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[where{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}
 		if at < 0 || slices.Compare(score[:], low[:]) < 0 {
 			at, low = n, score
 		}
 	}
 	return at
 }
+
+// poorest is the score below which an idea is taken after all others.
+const poorest = 0.5
+
+// mostOfFrame is how many in a hundred questions of a batch may ask in the same frame.
+const mostOfFrame = 12
 
 func (p *picker) why(s slot) string {
 	if f := p.failures[s.String()]; f != "" {

@@ -141,6 +141,40 @@ func Third(base string) string {
 	return base + "s"
 }
 
+// Form is a verb in the form that a tag names (VB, VBZ, VBD, VBN, VBG); empty where the
+// form is not known.
+func Form(base, tag string) string {
+	switch tag {
+	case "VB", "VBP":
+		return base
+	case "VBZ":
+		return Third(base)
+	}
+	if past, participle, ok := language.Irregular(base); ok && tag != "VBG" {
+		if tag == "VBD" {
+			return past
+		}
+		return participle
+	}
+	end := map[string]string{"VBD": "ed", "VBN": "ed", "VBG": "ing"}[tag]
+	n := len(base)
+	stems := []string{base}
+	switch {
+	case n < 3 || end == "":
+		return ""
+	case strings.HasSuffix(base, "e") && !(end == "ing" && strings.HasSuffix(base, "ee")):
+		stems = []string{base[:n-1]}
+	case end == "ed" && base[n-1] == 'y' && !strings.ContainsRune("aeiou", rune(base[n-2])):
+		stems = []string{base[:n-1] + "i"}
+	case !strings.ContainsRune("aeiouwxy", rune(base[n-1])) && strings.ContainsRune("aeiou", rune(base[n-2])) && !strings.ContainsRune("aeiou", rune(base[n-3])) && (strings.IndexAny(base[:n-2], "aeiouy") < 0 || doubles[base]):
+		stems = []string{base + base[n-1:]}
+	}
+	return stems[0] + end
+}
+
+// doubles are longer verbs that end in a stressed syllable.
+var doubles = language.WordSet(`permit admit submit commit emit omit prefer refer infer transfer defer occur control expel propel compel repel rebel begin forget regret equip`)
+
 // Plural says whether the subject is several things; it is not ok where neither the verb
 // nor the noun tells.
 func (c Clause) Plural() (plural, ok bool) {
@@ -228,7 +262,9 @@ func (g group) agreed(plural bool) ([]string, bool) {
 	if g.aux != "" {
 		first, _ := turn(g.aux)
 		out := []string{first}
-		if g.denied {
+		if g.denied && first == "can" {
+			out[0] = "cannot"
+		} else if g.denied {
 			out = append(out, "not")
 		}
 		return append(out, g.behind...), true
@@ -329,7 +365,7 @@ func Lower(text string, name func(word string) bool) string {
 	first, size := utf8.DecodeRuneInString(text)
 	word, _, _ := strings.Cut(text, " ")
 	bare := strings.TrimRight(word, ",.;:")
-	if !unicode.IsUpper(first) || name != nil && name(bare) || len(bare) > 1 && strings.IndexFunc(bare[size:], unicode.IsUpper) >= 0 || len(bare) == 1 && bare != "A" {
+	if !unicode.IsUpper(first) || name != nil && name(bare) || len(bare) > 1 && strings.IndexFunc(bare[size:], unicode.IsUpper) >= 0 || len(bare) == 1 && (bare != "A" || len(text) == 1) {
 		return text
 	}
 	return string(unicode.ToLower(first)) + text[size:]

@@ -114,3 +114,13 @@ func TestSentence(t *testing.T) {
 		}
 	}
 }
+func TestForm(t *testing.T) {
+	for want, form := range map[string][2]string{
+		"washed": {"wash", "VBN"}, "carried": {"carry", "VBD"}, "stopped": {"stop", "VBN"}, "opened": {"open", "VBD"}, "permitted": {"permit", "VBN"}, "sank": {"sink", "VBD"}, "sunk": {"sink", "VBN"},
+		"closing": {"close", "VBG"}, "freeing": {"free", "VBG"}, "running": {"run", "VBG"}, "boxed": {"box", "VBN"}, "passes": {"pass", "VBZ"}, "lends": {"lend", "VBZ"}, "show": {"show", "VBP"},
+	} {
+		if got := Form(form[0], form[1]); got != want {
+			t.Errorf("%s of %q is %q, want %q", form[1], form[0], got, want)
+		}
+	}
+}

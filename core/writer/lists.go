@@ -1,0 +1,199 @@
+package writer
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"regexp"
+	"strings"
+	"unicode"
+
+	"zincowl/core/fact"
+	"zincowl/core/language"
+	"zincowl/core/language/realise"
+	"zincowl/core/question"
+)
+
+// What has parts and what is done in steps is asked for whole.
+
+var parting = regexp.MustCompile(`,\s+(?:and|or)\s+|,\s+|\s+and\s+|\s+or\s+`)
+
+// items are the parts of a list in a sentence: "a lens, a knife and a bottle". There are
+// none where a part is more than a noun group.
+func items(text string) []string {
+	text = strings.TrimRight(text, ".;: ")
+	if !strings.Contains(text, ",") || strings.ContainsAny(text, ";:()–—") {
+		return nil
+	}
+	var out []string
+	for _, part := range parting.Split(text, -1) {
+		part = strings.TrimSpace(part)
+		if n := len(strings.Fields(part)); n == 0 || n > 6 {
+			return nil
+		}
+		out = append(out, part)
+	}
+	if len(out) < 3 || len(out) > 7 {
+		return nil
+	}
+	return out
+}
+
+var preposed = regexp.MustCompile(`^(of|into|in|from|by|with) (.+)$`)
+
+// listIdeas ask for the members of a list.
+func (m *Material) listIdeas() []*idea {
+	var out []*idea
+	for _, s := range m.lore.said {
+		for _, f := range s.facts {
+			if f.Type != fact.Parts && f.Type != fact.Kind && f.Type != fact.Property || f.Under != "" || f.Hedged || f.Confidence < 0.85 || strings.HasPrefix(f.Predicate, ":") {
+				continue
+			}
+			object, prep := f.Object, ""
+			if found := preposed.FindStringSubmatch(object); found != nil {
+				prep, object = found[1], found[2]
+			}
+			list := items(object)
+			subject := f.Subject
+			if f.For != "" && f.ForSure >= 0.9 {
+				subject = f.For
+			}
+			c := realise.Clause{Subject: m.lore.within(subject), Verb: f.Predicate, Rest: prep}
+			if list == nil || !wholly(s.Quote, f) || strings.HasPrefix(strings.ToLower(subject), "no ") || strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || f.Predicate == "is" || f.Predicate == "are" {
+				continue
+			}
+			stem, ok := c.Ask("what")
+			if !ok {
+				continue
+			}
+			stem = strings.TrimSuffix(stem, "?") + fmt.Sprintf("? Name all %s.", counted(len(list)))
+			points := make([]string, len(list))
+			for i, p := range list {
+				points[i] = realise.Upper(p)
+			}
+			out = append(out, s.idea(question.Short, question.Easy, "list", func(*rand.Rand, Brief) (question.Question, error) {
+				return shortly(s, shorten(stem, 56), stem, points, nil), nil
+			}))
+		}
+	}
+	return out
+}
+
+// counted is a small number in words.
+func counted(n int) string {
+	return []string{"none", "one", "two", "three", "four", "five", "six", "seven"}[n]
+}
+
+// stepIdeas ask for the order of steps.
+func (m *Material) stepIdeas(t term) []*idea {
+	var steps []string
+	for _, s := range t.Steps {
+		s = strings.TrimRight(strings.TrimSpace(s), ".;,")
+		if s == "" || len(s) > 160 || leanStep.MatchString(s) {
+			return nil
+		}
+		steps = append(steps, realise.Upper(s))
+	}
+	if len(steps) < 3 || t.Hedged {
+		return nil
+	}
+	name := m.lore.within(strings.TrimRight(strings.TrimSpace(t.Subject), ".:"))
+	if len(strings.Fields(name)) > 12 || strings.ContainsAny(name, ".?!:;") {
+		return nil
+	}
+	var out []*idea
+	add := func(k question.Kind, l question.Level, frame string, write func(*rand.Rand, Brief) (question.Question, error)) {
+		out = append(out, &idea{level: l, kind: k, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote, frame: frame, score: 0.8, write: write})
+	}
+	stem := "Put these steps in the right order: " + name + "."
+	add(question.Order, question.Medium, "order", func(r *rand.Rand, _ Brief) (question.Question, error) { return stepsInOrder(t, stem, steps, r) })
+	if len(steps) >= 4 {
+		for at := range len(steps) - 1 {
+			add(question.Choice, question.Easy, "next step", func(r *rand.Rand, b Brief) (question.Question, error) { return nextStep(t, name, steps, at, b, r) })
+		}
+	}
+	return out
+}
+
+// leanStep is a step that points to another one.
+var leanStep = regexp.MustCompile(`(?i)^(?:then|next|finally|after (?:that|this)|it|this|these|they)\b`)
+
+func stepsInOrder(t term, stem string, steps []string, r *rand.Rand) (question.Question, error) {
+	q := question.Question{Title: "The order of steps: " + shorten(t.Subject, 40), Stem: stem, LevelBecause: []string{"order"}}
+	n := min(len(steps), 6)
+	from := 0
+	if len(steps) > n {
+		from = r.IntN(len(steps) - n + 1)
+	}
+	part := steps[from : from+n]
+	places := r.Perm(n)
+	q.Options = make([]question.Option, n)
+	q.Key.Order = make([]string, n)
+	for i, step := range part {
+		id := question.Letter(places[i])
+		q.Options[places[i]] = question.Option{ID: id, Text: step}
+		q.Key.Order[i] = id
+	}
+	q.Cites = []question.Cite{t.cite()}
+	q.Explanation = strings.Join(part, " → ") + "."
+	return q, nil
+}
+
+func nextStep(t term, name string, steps []string, at int, b Brief, r *rand.Rand) (question.Question, error) {
+	q := question.Question{
+		Title: "The next step: " + shorten(steps[at], 40), Stem: fmt.Sprintf("%s: which step comes directly after “%s”?", realise.Upper(name), steps[at]),
+		Cites: []question.Cite{t.cite()}, Explanation: strings.Join(steps, " → ") + ".",
+	}
+	var wrong []question.Option
+	for k, s := range steps {
+		if k == at || k == at+1 {
+			continue
+		}
+		why := "That comes later."
+		if k < at {
+			why = "That comes before."
+		}
+		wrong = append(wrong, question.Option{Text: s, Slip: "step-of-another-place", Why: why})
+	}
+	r.Shuffle(len(wrong), func(i, j int) { wrong[i], wrong[j] = wrong[j], wrong[i] })
+	return offer(q, steps[at+1], wrong, min(b.Options, len(wrong)+1), r)
+}
+
+// namesKind says whether a term names a kind of thing: a noun group that is no single
+// person, place or letter of a formula.
+func namesKind(t term) bool {
+	parsed := language.Split(t.Subject)
+	if len(t.Subject) < 3 || len(parsed) != 1 {
+		return false
+	}
+	language.Tag(parsed)
+	capitals := 0
+	for i, w := range parsed[0].Tokens {
+		if w.Word() && unicode.IsUpper([]rune(w.Text)[0]) && len(w.Text) > 1 && w.Text != strings.ToUpper(w.Text) {
+			capitals++
+		}
+		if w.Tag == "PRP" || w.Tag == "PRP$" || w.Tag == "DT" || w.Tag == "RB" && i == len(parsed[0].Tokens)-1 || w.Tag == "MD" {
+			return false
+		}
+	}
+	first, _, _ := strings.Cut(strings.ToLower(t.Object), " ")
+	return capitals < 2 && first != "whatever" && first != "what" && first != "whoever"
+}
+
+// meaningIdeas ask for the meaning of a term in one's own words.
+func (m *Material) meaningIdeas() []*idea {
+	var out []*idea
+	for _, t := range m.terms {
+		if t.Hedged || !namesKind(t) || len(language.Stems(t.Object)) < 2 || !m.clear(t.Object, m.lore.before[t.Quote]) {
+			continue
+		}
+		stem := fmt.Sprintf("What is meant by “%s”?", t.Subject)
+		out = append(out, &idea{level: question.Easy, kind: question.Short, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: strings.ToLower(t.Subject), frame: "meaning", score: 0.8,
+			write: func(*rand.Rand, Brief) (question.Question, error) {
+				return question.Question{
+					Title: "What “" + t.Subject + "” means", Stem: stem, Key: question.Key{Reference: realise.Sentence(t.Object), Points: []string{realise.Upper(t.Object)}},
+					Explanation: sentence(t.Quote), Cites: []question.Cite{t.cite()},
+				}, nil
+			}})
+	}
+	return out
+}

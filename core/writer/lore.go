@@ -1,0 +1,787 @@
+package writer
+
+import (
+	"cmp"
+	"context"
+	"maps"
+	"regexp"
+	"slices"
+	"strings"
+	"unicode"
+
+	"zincowl/core/fact"
+	"zincowl/core/language"
+	"zincowl/core/language/realise"
+	"zincowl/core/source"
+)
+
+// lore is what the sources say, sentence by sentence: what can be asked about, and against
+// what an option is held that must not be true.
+type lore struct {
+	said       []*said
+	sentences  []map[string]bool // of all passages: the stems of each sentence
+	holds      map[string][]int  // by stem, the sentences that have it
+	names      map[string]bool   // words that have a capital within sentences
+	small      map[string]bool   // words that are written small
+	heads      map[string]int    // by noun, how many sentences speak of it
+	indefinite map[string]int    // by noun, how often it is brought in with "a"
+	things     map[string]*thing // by name in lower case, in the singular
+	order      []*thing
+	before     map[string]map[string]bool // by quote, the nouns of the sentences before it
+}
+
+// said is a sentence, or a part of one between semicolons, that can be asked about.
+type said struct {
+	term               // its weightiest fact, and where it stands
+	facts  []fact.Fact // all that were read from it
+	text   string      // as it can stand alone
+	tokens []language.Token
+	stems  map[string]bool
+	before map[string]bool // the nouns of the sentences before it in its passage
+	alone  bool            // it can be understood without what stands around it
+	told   float64         // what it is worth less, told of one time in a text that tells what holds always
+}
+
+// thing is something that the sources speak of by a noun group.
+type thing struct {
+	name     string // as it stands within a sentence
+	head     string
+	plural   bool
+	count    int
+	defined  bool
+	together map[string]bool // what it is named together with
+	in       map[int]bool    // the sentences that speak of it
+}
+
+// loreOf reads the passages of all sources once.
+func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
+	l := &lore{holds: map[string][]int{}, names: map[string]bool{}, small: map[string]bool{}, heads: map[string]int{}, indefinite: map[string]int{}, things: map[string]*thing{}, before: map[string]map[string]bool{}}
+	byQuote := map[[3]string][]term{}
+	for _, t := range facts {
+		k := [3]string{t.src.ID, t.Passage, t.Quote}
+		byQuote[k] = append(byQuote[k], t)
+	}
+	for i := range sources {
+		src := &sources[i]
+		if src.Doc.Language != "" && src.Doc.Language != "en" {
+			continue
+		}
+		for _, p := range src.Doc.Passages {
+			if ctx.Err() != nil {
+				return l
+			}
+			if p.Kind == source.Picture {
+				continue
+			}
+			if p.Kind == source.Table {
+				for _, row := range p.Rows {
+					l.enter(language.Stems(strings.Join(row, " ")))
+				}
+				continue
+			}
+			sentences := language.Split(p.Text)
+			language.Tag(sentences)
+			var recent []map[string]bool
+			for _, s := range sentences {
+				id := l.enter(language.Stems(s.Text))
+				heads := map[string]bool{}
+				l.notice(s, id, heads)
+				for h := range heads {
+					l.heads[h]++
+				}
+				if found := byQuote[[3]string{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
+					l.take(s, found, recent)
+				}
+				if recent = append(recent, heads); len(recent) > pointed {
+					recent = recent[1:]
+				}
+			}
+		}
+	}
+	for _, t := range facts {
+		if t.Type == fact.Definition {
+			if th := l.things[nameKey(t.Subject)]; th != nil {
+				th.defined = true
+			}
+		}
+	}
+	for _, t := range l.things {
+		l.order = append(l.order, t)
+	}
+	slices.SortFunc(l.order, func(a, b *thing) int { return cmp.Or(b.count-a.count, cmp.Compare(a.name, b.name)) })
+	past, all := map[*Source]int{}, map[*Source]int{}
+	for _, s := range l.said {
+		s.alone = l.standsAlone(s)
+		all[s.src]++
+		if s.past() {
+			past[s.src]++
+		}
+	}
+	for _, s := range l.said {
+		if s.past() && 3*past[s.src] < all[s.src] {
+			s.told = 0.25
+		}
+	}
+	return l
+}
+
+// past says whether a sentence tells what was.
+func (s *said) past() bool {
+	for _, t := range s.tokens {
+		if finite(t) {
+			return t.Tag == "VBD"
+		}
+	}
+	return false
+}
+
+func (l *lore) enter(stems map[string]bool) int {
+	id := len(l.sentences)
+	l.sentences = append(l.sentences, stems)
+	for s := range stems {
+		l.holds[s] = append(l.holds[s], id)
+	}
+	return id
+}
+
+// notice takes up the names, nouns and noun groups of a sentence.
+func (l *lore) notice(s language.Sentence, id int, heads map[string]bool) {
+	article, lastEnd := "", 0
+	var chain []*thing // what was named one after the other
+	for i := 0; i < len(s.Tokens); i++ {
+		t := s.Tokens[i]
+		if t.Word() && i > 0 {
+			switch first := []rune(t.Text)[0]; {
+			case unicode.IsUpper(first) && !strings.ContainsAny(s.Tokens[i-1].Text, ".:?!“\"•–—"):
+				l.names[t.Text] = true
+			case unicode.IsLower(first):
+				l.small[t.Lower] = true
+			}
+		}
+		if t.Noun() {
+			heads[language.Singular(t.Lower)] = true
+		}
+		if t.Tag == "DT" {
+			article = t.Lower
+			continue
+		}
+		n := 0
+		for i+n < len(s.Tokens) && n < 5 && grouped(s.Tokens[i+n], n == 0) {
+			n++
+		}
+		for n > 0 && !s.Tokens[i+n-1].Noun() {
+			n--
+		}
+		if n == 0 {
+			article = ""
+			continue
+		}
+		th := l.meet(s, i, i+n, id)
+		if (article == "a" || article == "an") && th != nil {
+			l.indefinite[th.head]++
+		}
+		// "copper, zinc and tin" are named together.
+		between := ""
+		if lastEnd > 0 {
+			between = strings.ToLower(strings.TrimSpace(s.Text[max(0, lastEnd-s.Start):max(0, t.Start-s.Start)]))
+			between = strings.TrimSpace(strings.TrimSuffix(between, article))
+		}
+		switch {
+		case th == nil || lastEnd == 0:
+			chain = nil
+		case between == ",":
+		case enumerates[between]:
+			for _, o := range chain {
+				o.with(th)
+			}
+		default:
+			chain = nil
+		}
+		if th != nil {
+			chain = append(chain, th)
+		}
+		lastEnd = s.Tokens[i+n-1].End
+		article = ""
+		i += n - 1
+	}
+}
+
+var enumerates = map[string]bool{"and": true, "or": true, ", and": true, ", or": true, "than": true, "but not": true}
+
+// with notes that two things are named together, where they may be of one kind.
+func (t *thing) with(o *thing) {
+	a, b := group(language.NounKind(t.head)), group(language.NounKind(o.head))
+	if t != o && (a == b || a == "" || b == "") {
+		t.together[nameKey(o.name)], o.together[nameKey(t.name)] = true, true
+	}
+}
+
+// grouped says that a word can stand in a noun group that names something.
+func grouped(t language.Token, first bool) bool {
+	if !t.Word() || len(t.Lower) < 2 || vague[t.Lower] || strings.ContainsAny(t.Text, ".’'") {
+		return false
+	}
+	return t.Noun() || (t.Tag == "JJ" || first && (t.Tag == "VBN" || t.Tag == "VBG")) && language.Content(t.Lower)
+}
+
+// vague are words that name nothing by themselves.
+var vague = language.WordSet(`first second third last next other same new old own such many few several more most less least main whole different various certain particular only own
+	thing things way ways part parts kind kinds type types sort sorts case cases number amount lot piece set series example examples point fact reason reasons result results use place time times day days
+	year years people person something anything everything nothing one ones end side top bottom middle rest question answer hand order means step steps stage stages hour hours minute minutes second seconds week weeks month months
+	percent per half quarter third term terms word words name names page chapter figure table section text note notes book course`)
+
+func nameKey(name string) string {
+	words := strings.Fields(strings.ToLower(name))
+	for len(words) > 1 && (words[0] == "the" || words[0] == "a" || words[0] == "an") {
+		words = words[1:]
+	}
+	if len(words) == 0 {
+		return ""
+	}
+	words[len(words)-1] = language.Singular(words[len(words)-1])
+	return strings.Join(words, " ")
+}
+
+// meet takes up a noun group.
+func (l *lore) meet(s language.Sentence, from, to, id int) *thing {
+	text := s.Span(from, to)
+	if first := s.Tokens[from].Text; from == 0 && !(to-from > 1 && unicode.IsUpper([]rune(s.Tokens[from+1].Text)[0])) {
+		text = realise.Lower(text, nil)
+	} else if l.small[strings.ToLower(first)] {
+		text = realise.Lower(text, nil)
+	}
+	k := nameKey(text)
+	t := l.things[k]
+	if t == nil {
+		last := s.Tokens[to-1].Lower
+		t = &thing{name: text, head: language.Singular(last), plural: language.Plural(last), together: map[string]bool{}, in: map[int]bool{}}
+		l.things[k] = t
+	}
+	t.count++
+	t.in[id] = true
+	return t
+}
+
+// name says whether a word is one that keeps its capital.
+func (l *lore) name(word string) bool { return l.names[word] && !l.small[strings.ToLower(word)] }
+
+// within is a noun group as it stands within a sentence.
+func (l *lore) within(text string) string {
+	words := strings.Fields(text)
+	if len(words) > 1 && unicode.IsUpper([]rune(words[1])[0]) && !l.small[strings.ToLower(words[1])] && !l.small[strings.ToLower(words[0])] {
+		return text // "Hanne Brask"
+	}
+	return realise.Lower(text, l.name)
+}
+
+// take keeps the parts of a sentence that can be asked about.
+func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool) {
+	before := map[string]bool{}
+	for _, heads := range recent {
+		maps.Copy(before, heads)
+	}
+	l.before[found[0].Quote] = before
+	for _, piece := range pieces(s) {
+		text := strings.TrimSpace(strings.TrimRight(piece.text, " ;"))
+		text = l.opened(text)
+		text = commanded(text)
+		for _, t := range found {
+
+			if first, rest, _ := strings.Cut(text, " "); (strings.EqualFold(first, "it") || strings.EqualFold(first, "they")) && strings.EqualFold(t.Subject, first) && t.ForSure >= 0.9 && len(strings.Fields(t.For)) <= 6 {
+				text = t.For + " " + rest
+			}
+		}
+		if text == "" {
+			continue
+		}
+		text = realise.Sentence(text)
+		parsed := language.Split(text)
+		if len(parsed) != 1 {
+			continue
+		}
+		language.Tag(parsed)
+		out := &said{term: found[0], text: text, tokens: parsed[0].Tokens, stems: language.Stems(text), before: before}
+		for _, t := range found {
+			if piece.whole || strings.Contains(strings.ToLower(piece.text), strings.ToLower(t.Object)) && t.Type != fact.Statement {
+				out.facts = append(out.facts, t.Fact)
+				if t.Weight > out.Weight || out.Type == fact.Statement {
+					out.term = t
+				}
+			}
+		}
+		if len(out.facts) > 0 || piece.whole {
+			l.said = append(l.said, out)
+		}
+	}
+}
+
+type piece struct {
+	text  string
+	whole bool
+}
+
+// commanded says an order as a rule: "You must carry out the check before the first lift."
+func commanded(text string) string {
+	parsed := language.Split(text)
+	if len(parsed) != 1 || len(parsed[0].Tokens) < 4 {
+		return text
+	}
+	language.Tag(parsed)
+	tokens := parsed[0].Tokens
+	// What stands before the order: "When leaving the truck, …".
+	at := 0
+	if fronting[tokens[0].Lower] || tokens[0].Tag == "IN" {
+		for at < len(tokens) && tokens[at].Text != "," {
+			at++
+		}
+		at++
+	}
+	must := "must "
+	from := at
+	if at+2 >= len(tokens) {
+		return text
+	}
+	switch tokens[at].Lower {
+	case "never", "always":
+		must, at = "must "+tokens[at].Lower+" ", at+1
+	case "do":
+		if tokens[at+1].Lower != "not" {
+			return text
+		}
+		must, at = "must not ", at+2
+	case "don't", "don’t":
+		must, at = "must not ", at+1
+	}
+	verb := tokens[at]
+	_, asVerb, asAdjective, _ := language.Met(verb.Lower)
+	if verb.Lower == "think" || verb.Lower == "note" || verb.Lower == "consider" || verb.Lower == "see" || verb.Lower == "remember" || verb.Lower == "imagine" {
+		return text // it speaks to the reader
+	}
+	if at >= len(tokens)-1 || asVerb <= asAdjective || !slices.ContainsFunc(language.VerbForms(verb.Lower), func(f language.Form) bool { return f.Tag == "VB" }) || verb.Lower == "be" && must == "must " {
+		return text
+	}
+	if next := tokens[at+1]; verb.Tag != "VB" && must == "must " && !(next.Tag == "DT" || next.Tag == "IN" || next.Tag == "PRP$" || next.Tag == "RP") {
+		return text
+	}
+	for _, t := range tokens[at+1:] { // "Water flows" is no order
+		if t.Text == "," || t.Tag == "WRB" || t.Tag == "WDT" || clausal[t.Lower] {
+			break
+		}
+		if finite(t) {
+			return text
+		}
+	}
+	front := text[:tokens[from].Start]
+	return front + "you " + must + realise.Lower(text[verb.Start:], nil)
+}
+
+// fronting are words that begin what stands before an order.
+var fronting = language.WordSet(`if when before after while once on with in during at to whenever unless`)
+
+// pieces are the parts of a sentence between semicolons, where each has a verb of its own.
+func pieces(s language.Sentence) []piece {
+	if before, after, ok := strings.Cut(s.Text, ": "); ok && !strings.Contains(s.Text, ";") {
+		first, second := language.Split(before), language.Split(after)
+		language.Tag(first)
+		language.Tag(second)
+		if len(first) == 1 && len(second) == 1 && slices.ContainsFunc(first[0].Tokens, finite) && slices.ContainsFunc(second[0].Tokens, finite) && len(first[0].Tokens) > 5 {
+			return []piece{{before, true}} // what follows only explains it
+		}
+	}
+	if !strings.Contains(s.Text, ";") {
+		return []piece{{s.Text, true}}
+	}
+	var out []piece
+	for part := range strings.SplitSeq(s.Text, ";") {
+		parsed := language.Split(strings.TrimSpace(part))
+		if len(parsed) != 1 {
+			return nil
+		}
+		language.Tag(parsed)
+		if !slices.ContainsFunc(parsed[0].Tokens, finite) {
+			return []piece{{s.Text, true}}
+		}
+		out = append(out, piece{part, false})
+	}
+	return out
+}
+
+func finite(t language.Token) bool {
+	return t.Tag == "VBZ" || t.Tag == "VBP" || t.Tag == "VBD" || t.Tag == "MD"
+}
+
+// connecting are words that lead on from the sentence before and can go.
+var connecting = language.WordSet(`but and so yet thus hence however therefore moreover furthermore indeed nevertheless nonetheless consequently accordingly finally again still similarly likewise besides also fortunately unfortunately clearly now lastly finally first second third firstly secondly thirdly`)
+
+// turning are phrases set off by commas by which a sentence turns from the one before.
+var turning = regexp.MustCompile(`, (?:however|therefore|by contrast|on the other hand|on the contrary|in turn|moreover|of course|indeed|nevertheless|for example|for instance|strictly speaking|too)(,|[.;]?$)`)
+
+// passing are adverbs by which a sentence goes on from the one before.
+var passing = regexp.MustCompile(` (?:also|likewise|nevertheless|therefore|thus|then) (\pL+)`)
+
+// numbered is the number of a section or an item before a sentence.
+var numbered = regexp.MustCompile(`^(?:\d+(?:\.\d+)+\.?|\(?[a-z0-9]{1,2}\)|§ ?\d+) +`)
+
+// opened is a text without what only leads on to it.
+func (l *lore) opened(text string) string {
+	text = numbered.ReplaceAllString(text, "")
+	text = strings.TrimSuffix(text, " as well.")
+	text = turning.ReplaceAllStringFunc(text, func(m string) string {
+		if strings.HasSuffix(m, ",") {
+			return ""
+		}
+		return m[len(strings.TrimRight(m, ".;")):]
+	})
+	if !opensThen[strings.ToLower(strings.SplitN(text, " ", 2)[0])] && !strings.Contains(text, " if ") && !strings.Contains(text, " when ") {
+		text = passing.ReplaceAllString(text, " $1")
+	}
+	for range 2 {
+		word, rest, ok := strings.Cut(text, " ")
+		if !ok || !connecting[strings.ToLower(strings.TrimRight(word, ","))] {
+			break
+		}
+		if low := strings.ToLower(word); !strings.HasSuffix(word, ",") && low != "but" && low != "and" && low != "yet" && low != "thus" && low != "hence" && low != "so" {
+			break
+		}
+		text = rest
+	}
+	return text
+}
+
+// leaning are phrases by which a sentence leans on what stands around it.
+var leaning = language.WordSet(`this these such here there hers we us our ours i me my former latter ones instead otherwise likewise similarly above below following aforementioned another others again then both beforehand nevertheless meanwhile nor further`)
+
+// standsAlone says whether a sentence can be understood by somebody who sees nothing else.
+func (l *lore) standsAlone(s *said) bool {
+	words := 0
+	for _, t := range s.tokens {
+		if t.Word() {
+			words++
+		}
+	}
+	if contents(s.stems) < 3 || label.MatchString(s.text) || chatty.MatchString(s.text) || len(s.tokens[0].Text) == 1 && s.tokens[0].Text != "A" {
+		return false
+	}
+	if first := s.tokens[0].Lower; (first == "some" || first == "much" || first == "many") && words < 9 {
+		return false
+	}
+	if words < 4 && !figures.MatchString(s.text) || words < 3 || words > 34 || !slices.ContainsFunc(s.tokens, finite) || strings.ContainsAny(s.text, "?|→=:“”\"…!") || strings.Count(s.text, "(") != strings.Count(s.text, ")") {
+		return false
+	}
+	if last := s.tokens[max(0, len(s.tokens)-2)].Lower; elliptic[last] && !strings.HasSuffix(s.text, " at all.") && !strings.HasSuffix(s.text, " each other.") && !strings.HasSuffix(s.text, "comes first.") && !strings.HasSuffix(s.text, "come first.") {
+		return false
+	}
+	if first := s.tokens[0]; !first.Word() && !(first.Text[0] >= '0' && first.Text[0] <= '9') {
+		return false
+	}
+	return l.leans(s.tokens, s.text, s.before) == ""
+}
+
+var (
+	// label begins what is a line of notes and no sentence.
+	label = regexp.MustCompile(`^\S+(?: \S+){0,4} [—–-] `)
+	// chatty begins what somebody says to somebody.
+	chatty = regexp.MustCompile(`(?i)^(?:yes|no|well|oh|right|okay|ok|sorry|look|now|think|note|consider|see|remember|imagine|suppose)\b[, ]`)
+)
+
+// contents counts the stems that say something.
+func contents(stems map[string]bool) int {
+	n := 0
+	for s := range stems {
+		if !pale[s] {
+			n++
+		}
+	}
+	return n
+}
+
+// pale are stems of words that say little.
+var pale = language.Stems(`thing way point part kind case line word matter reason idea fact make take give get come go keep need seem mean call say certain different important possible simple good bad great new old first last long`)
+
+// elliptic are words behind which something was left out that was named before.
+var elliptic = language.WordSet(`some any none one two three four all many most more less few each either neither so same other does do did is are was were not first second last third fourth fifth`)
+
+// pointed is how many sentences back something is pointed to.
+const pointed = 3
+
+// leans is the word by which a text leans on what stands around it; empty where it does
+// not. Before are the nouns of the sentences before it.
+func (l *lore) leans(tokens []language.Token, text string, before map[string]bool) string {
+	one, several := false, false             // something was named that "it", or "they", may stand for
+	verb, person := false, false             // a finite verb was met; somebody was named
+	oneBefore, severalBefore := false, false // the same, in an earlier clause
+	for i, t := range tokens {
+		next := language.Token{}
+		if i+1 < len(tokens) {
+			next = tokens[i+1]
+		}
+		if t.Text == "," || t.Tag == "WDT" || t.Tag == "WRB" || t.Lower == "and" || t.Lower == "but" || t.Lower == "or" || clausal[t.Lower] || t.Tag == "TO" {
+			oneBefore, severalBefore = one, several
+		}
+		switch {
+		case t.Lower == "there" && (next.Lower == "is" || next.Lower == "are"):
+		case t.Lower == "such" && next.Lower == "as", t.Lower == "above" && (next.Tag == "CD" || next.Tag == "DT"), t.Lower == "below" && (next.Tag == "CD" || next.Tag == "DT"):
+		case t.Lower == "those" && (next.Lower == "who" || next.Lower == "that" || next.Lower == "which" || next.Lower == "in" || next.Lower == "of" || next.Lower == "with"):
+		case t.Lower == "both" && (next.Noun() || next.Tag == "JJ" || joinsTwo(tokens[i+1:])):
+		case t.Lower == "then" && i > 0 && opensThen[tokens[0].Lower]:
+		case leaning[t.Lower], t.Lower == "those":
+			return t.Text
+		case t.Lower == "two" && i > 0 && (tokens[i-1].Lower == "the" || tokens[i-1].Lower == "first" || tokens[i-1].Lower == "last"):
+			return t.Text
+		case (t.Tag == "CD" || severalOf[t.Lower]) && announced[language.Singular(next.Lower)] && i < 3:
+			return t.Text // "two findings have survived": what they are is said elsewhere
+		case hollowNouns[t.Lower] && i > 0 && (tokens[i-1].Lower == "a" || tokens[i-1].Lower == "the" || i > 1 && tokens[i-2].Lower == "the" && tokens[i-1].Tag == "JJ") && !described(tokens, i) && !(i > 1 && finite(tokens[i-2])):
+			return t.Text
+		case i == 0 && (t.Lower == "that" && !next.Noun() || strings.HasPrefix(t.Lower, "that'") || strings.HasPrefix(t.Lower, "that’") || strings.HasPrefix(t.Lower, "it'") || strings.HasPrefix(t.Lower, "it’")):
+			return t.Text
+		case t.Lower == "it" && (next.Lower == "is" || next.Lower == "takes" || next.Lower == "was" || next.Lower == "seems") && expletive.MatchString(text[t.Start-tokens[0].Start:]):
+		case t.Lower == "that" && (t.Tag == "DT" && !next.Noun() || t.Tag == "DT" && i == 0):
+			return t.Text
+		case (t.Lower == "it" || t.Lower == "they") && !verb && (finite(next) || next.Tag == "RB"):
+			return t.Text // the subject of the first clause stands for something outside of it
+		case finite(t):
+			verb = true
+		case t.Lower == "it" && !oneBefore || t.Lower == "them" && !severalBefore:
+			return t.Text // not what the same clause is about
+		case t.Lower == "it" || t.Lower == "its" || t.Lower == "itself":
+			if !one {
+				return t.Text
+			}
+		case t.Lower == "he" || t.Lower == "she" || t.Lower == "him" || t.Lower == "his" || t.Lower == "her" || t.Lower == "himself" || t.Lower == "herself":
+			if !person {
+				return t.Text
+			}
+		case t.Lower == "they" || t.Lower == "them" || t.Lower == "their" || t.Lower == "themselves":
+			if !several {
+				return t.Text
+			}
+		case t.Lower == "opposite" && i > 0 && tokens[i-1].Lower == "the" && next.Lower != "of" && !next.Noun():
+			return t.Text
+		case t.Noun() && next.Noun(): // part of a name
+		case t.Noun():
+			plural := language.Plural(t.Lower)
+			person = person || !plural && (language.NounKind(language.Singular(t.Lower)) == "person" || persons[t.Lower] || t.Tag == "NNP" && i == 0)
+			one, several = one || !plural, several || plural || persons[language.Singular(t.Lower)]
+		case t.Lower == "and" && one:
+			several = true
+		case t.Lower == "the" && !l.known(tokens, i, before):
+			return t.Text
+		}
+	}
+	return ""
+}
+
+// clausal are words that begin a clause.
+var clausal = language.WordSet(`if because since unless until while whereas although though that so as before after than whether once`)
+
+// opensThen are words that begin what "then" goes on from.
+var opensThen = language.WordSet(`if when once first`)
+
+// announced are nouns that stand for what is told next.
+var announced = language.WordSet(`finding account line answer way point reason kind thing question factor example approach argument group rule condition method type form case problem matter`)
+
+var severalOf = language.WordSet(`several many some few various further`)
+
+// narrowing are words by which a noun is told from others of its kind.
+var narrowing = language.WordSet(`of that which who where in between for to`)
+
+// hollowNouns say of nothing what it is of.
+var hollowNouns = language.WordSet(`value figure result rule reason case difference answer amount ratio process method effect problem solution trouble trick requirement danger phenomenon strategy approach principle exception`)
+
+// described says whether the noun at i goes on with what it is of.
+func described(tokens []language.Token, i int) bool {
+	if i+2 >= len(tokens) {
+		return false
+	}
+	next, after := tokens[i+1], tokens[i+2]
+	switch next.Lower {
+	case "of", "for", "in", "by", "between", "to", "at":
+		return after.Tag != "CD" && after.Lower != "about"
+	case "that", "which", "where", "who":
+		return true
+	}
+	return false
+}
+
+// joinsTwo says whether "and" follows before anything ends.
+func joinsTwo(tokens []language.Token) bool {
+	for _, t := range tokens {
+		if t.Lower == "and" {
+			return true
+		}
+		if finite(t) || !t.Word() {
+			return false
+		}
+	}
+	return false
+}
+
+// expletive is an "it" that stands for nothing.
+var expletive = regexp.MustCompile(`^it (?:is|was|takes|seems)\b.{0,60}?\b(?:that|who|whether|to|because)\b`)
+
+// persons are nouns that "they" can stand for in the singular.
+var persons = language.WordSet(`person operator patient customer driver buyer seller worker candidate nurse doctor teacher student`)
+
+// known says whether what "the", the i-th of some words, points to is known without what
+// was said before: it is described, or the sources speak of it all along, or nothing of its
+// name was spoken of.
+func (l *lore) known(tokens []language.Token, i int, before map[string]bool) bool {
+	n := i + 1
+	for n < len(tokens) && (tokens[n].Tag == "JJ" || tokens[n].Tag == "VBN" || tokens[n].Tag == "VBG" || tokens[n].Tag == "JJR" || tokens[n].Tag == "JJS" || tokens[n].Tag == "RB" || tokens[n].Tag == "CD" || tokens[n].Noun()) {
+		n++
+	}
+	if n == i+1 {
+		return true
+	}
+	head := tokens[n-1]
+	if !head.Noun() || n-i > 2 { // "the oldest", "the living layer"
+		return true
+	}
+	if n+2 < len(tokens) && (tokens[n].Lower == "and" || tokens[n].Lower == "or") && tokens[n+1].Noun() && narrowing[tokens[n+2].Lower] {
+		return true // "the skills or places of"
+	}
+	if n+2 < len(tokens) && (tokens[n].Tag == "DT" || tokens[n].Tag == "PRP") && (finite(tokens[n+1]) || finite(tokens[n+2])) {
+		return true // "the flour a baker buys"
+	}
+	if n < len(tokens) && (tokens[n].Tag == "VBN" || tokens[n].Tag == "VBG") && n+1 < len(tokens) && !finite(tokens[n]) {
+		return true // "the pressure needed for"
+	}
+	if n < len(tokens) && (tokens[n].Lower == "of" || tokens[n].Lower == "that" || tokens[n].Lower == "which" || tokens[n].Lower == "who" || tokens[n].Lower == "where" || tokens[n].Lower == "in" || tokens[n].Lower == "between" || tokens[n].Lower == "for" || tokens[n].Lower == "to") {
+		return true
+	}
+	noun := language.Singular(head.Lower)
+	if language.Plural(head.Lower) && l.indefinite[noun] == 0 && l.heads[noun] >= 2 {
+		return true
+	}
+	return !before[noun] && !hollowNouns[noun] || l.heads[noun] >= 5 || persons[noun] && l.heads[noun] >= 2 || l.things[noun] != nil && l.things[noun].defined
+}
+
+// speaks says in how many sentences all of some stems stand.
+func (l *lore) speaks(stems ...string) int {
+	if len(stems) == 0 {
+		return len(l.sentences)
+	}
+	rarest := stems[0]
+	for _, s := range stems[1:] {
+		if len(l.holds[s]) < len(l.holds[rarest]) {
+			rarest = s
+		}
+	}
+	n := 0
+next:
+	for _, id := range l.holds[rarest] {
+		for _, s := range stems {
+			if !l.sentences[id][s] {
+				continue next
+			}
+		}
+		n++
+	}
+	return n
+}
+
+// maybeTrue says whether some sentence has all stems of a thing and most of what is said:
+// then the sources may say it of that thing too.
+func (l *lore) maybeTrue(thing, says map[string]bool) bool {
+	rarest, fewest := "", 1<<30
+	for s := range thing {
+		if n := len(l.holds[s]); n < fewest || n == fewest && s < rarest {
+			rarest, fewest = s, n
+		}
+	}
+	for _, id := range l.holds[rarest] {
+		here := l.sentences[id]
+		if !covers(here, thing) {
+			continue
+		}
+		met := 0
+		for s := range says {
+			if here[s] && !thing[s] {
+				met++
+			}
+		}
+		if met > 0 && 2*met >= len(says) {
+			return true
+		}
+	}
+	return false
+}
+
+func covers(all, some map[string]bool) bool {
+	for s := range some {
+		if !all[s] {
+			return false
+		}
+	}
+	return true
+}
+
+// siblings are things of the same kind as one: what it is named together with, what has
+// the same noun, what means nearly the same kind of thing, the likest first.
+func (l *lore) siblings(name string, plural bool, most int) []*thing {
+	k := nameKey(name)
+	self := l.things[k]
+	head := realise.Head(name)
+	own := language.Stems(name)
+	kind := group(language.NounKind(head))
+	type scored struct {
+		*thing
+		score float64
+	}
+	var list []scored
+	for _, t := range l.order {
+		if nameKey(t.name) == k || t.plural != plural || t.count < 2 && !t.defined && (self == nil || !self.together[nameKey(t.name)]) {
+			continue
+		}
+		stems := language.Stems(t.name)
+		if len(stems) == 0 || covers(own, stems) || covers(stems, own) || unicode.IsUpper(rune(t.name[0])) != unicode.IsUpper(rune(strings.TrimPrefix(name, "the ")[0])) {
+			continue
+		}
+		score := 0.0
+		switch {
+		case self != nil && self.together[nameKey(t.name)]:
+			score = 1
+		case t.head == head && len(strings.Fields(t.name)) > 1:
+			score = 0.9
+		default:
+			alike := language.Near(head, t.head)
+			if alike < 0.6 || kind == "" || group(language.NounKind(t.head)) != kind || self == nil || self.count < 2 || t.count < 2 {
+				continue
+			}
+			score = alike
+		}
+		if language.Alike(head, t.head) > 0.85 && t.head != head {
+			continue // another word for the same
+		}
+		list = append(list, scored{t, score})
+	}
+	slices.SortStableFunc(list, func(a, b scored) int { return cmp.Compare(b.score, a.score) })
+	var out []*thing
+	for _, s := range list[:min(most, len(list))] {
+		out = append(out, s.thing)
+	}
+	return out
+}
+
+// likeness is how near two sentences stand: in one passage, under one heading, of one
+// topic, and how much they speak of the same.
+func (l *lore) likeness(a, b *said) float64 {
+	score := 0.0
+	if a.src == b.src {
+		score += 0.1
+		if a.Passage == b.Passage {
+			score += 0.3
+		} else if a.About != "" && a.About == b.About {
+			score += 0.3
+		}
+	}
+	if a.topic == b.topic && a.topic != "" {
+		score += 0.2
+	}
+	return score + min(0.4, overlap(a.stems, b.stems))
+}
+
+// sortBy sorts a list by what is told of each, the least first, the order of equals kept.
+func sortBy[T any](list []T, by func(T) float64) {
+	slices.SortStableFunc(list, func(a, b T) int { return cmp.Compare(by(a), by(b)) })
+}
