@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -35,11 +34,7 @@ type Brief struct {
 // words of one's own is drafted only where it is asked for: a drill keeps it and has no mark
 // for it.
 func (b Brief) asked() writer.Brief {
-	if len(b.Kinds) == 0 {
-		b.Kinds = maps.Clone(writer.Mixed)
-		delete(b.Kinds, question.Short)
-	}
-	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting}
+	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Without: []question.Kind{question.Short}}
 }
 
 // Bears is what the sources can bear of a topic.

@@ -10,6 +10,7 @@ import (
 	"errors"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"time"
 
@@ -276,7 +277,7 @@ func (l *loader) drill(ctx context.Context, run app.DrillRun, r *rand.Rand, behi
 func given(q question.Question, knows bool, r *rand.Rand) app.Given {
 	right := kind.Right(q)
 	if knows {
-		return app.Given{Options: right.Options, Text: right.Text, Blanks: right.Blanks}
+		return app.Given{Options: right.Options, Text: right.Text, Blanks: right.Blanks, Pairs: right.Pairs, Cells: right.Cells}
 	}
 	var wrong []string
 	for _, c := range kind.Claims(q) {
@@ -287,6 +288,18 @@ func given(q question.Question, knows bool, r *rand.Rand) app.Given {
 	switch {
 	case len(wrong) > 0:
 		return app.Given{Options: []string{wrong[r.IntN(len(wrong))]}}
+	case len(right.Pairs) > 1: // two of them exchanged
+		pairs := slices.Clone(right.Pairs)
+		pairs[0], pairs[1] = []string{pairs[0][0], pairs[1][1]}, []string{pairs[1][0], pairs[0][1]}
+		return app.Given{Pairs: pairs}
+	case len(right.Cells) > 0:
+		cells := map[string]string{}
+		for name := range right.Cells {
+			cells[name] = "something else"
+		}
+		return app.Given{Cells: cells}
+	case len(right.Options) > 1: // an order, or several
+		return app.Given{Options: append(slices.Clone(right.Options[1:]), right.Options[0])}
 	case len(q.Slips) > 0:
 		return app.Given{Text: q.Slips[r.IntN(len(q.Slips))].Value}
 	}

@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"math/big"
 	"regexp"
 	"slices"
 	"strings"
@@ -263,6 +264,9 @@ func (x *examination) statedOptions() []Finding {
 		return found
 	}
 	whole := func(o question.Option) string { return o.Text }
+	if found := x.beyond(); found != nil {
+		return found
+	}
 	if m := incomplete.FindStringSubmatch(x.Stem); m != nil {
 		whole = func(o question.Option) string { return strings.Replace(m[1], "…", " "+o.Text+" ", 1) }
 	} else if _, stem, ok := strings.Cut(x.Stem, "? "); ok && strings.HasSuffix(stem, "…") {
@@ -292,6 +296,50 @@ func (x *examination) statedOptions() []Finding {
 	}
 	return x.settled(right, "Each option was held against the source", "What the key names is what the words quoted say; the others have something else in one place.")
 }
+
+// breaking asks for what does not keep to a limit; above and below are words before one.
+var (
+	breaking = regexp.MustCompile(`(?i)\b(?:break|breaks|violate|violates|not keep to)\b`)
+	above    = regexp.MustCompile(`(?i)\b(?:no more than|not more than|at most|up to|not exceed|no longer than|no later than|no higher than|maximum of)\s*…`)
+	below    = regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|no fewer than|minimum of|not fall below)\s*…`)
+)
+
+// beyond asks which amounts do not keep to the limit that the words quoted give for a
+// sentence with its number left out.
+func (x *examination) beyond() []Finding {
+	m := incomplete.FindStringSubmatch(x.Stem)
+	if m == nil || !breaking.MatchString(x.Stem) {
+		return nil
+	}
+	upper := above.MatchString(m[1])
+	if !upper && !below.MatchString(m[1]) || len(x.Options) == 0 {
+		return nil
+	}
+	var limit *big.Rat
+	for _, c := range x.Cites {
+		for _, n := range numbers.FindAllString(c.Quote, -1) {
+			if same, _, ok := against(strings.Replace(m[1], "…", " "+n+" ", 1), c.Quote); ok && same {
+				limit, _ = new(big.Rat).SetString(strings.ReplaceAll(n, ",", ""))
+			}
+		}
+	}
+	if limit == nil {
+		return nil
+	}
+	var right []string
+	for _, o := range x.Options {
+		v, ok := new(big.Rat).SetString(strings.ReplaceAll(numbers.FindString(o.Text), ",", ""))
+		if !ok {
+			return nil
+		}
+		if c := v.Cmp(limit); upper && c > 0 || !upper && c < 0 {
+			right = append(right, o.ID)
+		}
+	}
+	return x.settled(right, "Held against the limit", "The words quoted give the limit; the key alone does not keep to it.")
+}
+
+var numbers = regexp.MustCompile(`\d+(?:[.,]\d+)*`)
 
 // settled holds the options that were found right against the key.
 func (x *examination) settled(right []string, title, says string) []Finding {

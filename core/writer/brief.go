@@ -27,9 +27,12 @@ type Brief struct {
 	OtherUnknown *bool    `json:"other_unknown,omitempty"`
 	From         []From   `json:"from,omitempty"` // empty means all sources
 	Avoid        []string `json:"-"`              // ids of questions already held
-	Seed         uint64   `json:"seed,omitempty"`
+	// Without are kinds that are written only where the brief names them.
+	Without []question.Kind `json:"-"`
+	Seed    uint64          `json:"seed,omitempty"`
 
 	used map[string]int // how often each frame has been told in the batch
+	fits bool           // the sources speak of what the stories tell of
 }
 
 // From names a source to draw from.
@@ -101,8 +104,8 @@ func clip(s string) string {
 	return s
 }
 
-// Mixed are the shares of the kinds of a batch of which nothing else is said.
-var Mixed = map[question.Kind]float64{question.Choice: 0.42, question.Short: 0.12, question.TrueFalse: 0.14, question.Blanks: 0.1, question.Choices: 0.06, question.Match: 0.04, question.Order: 0.02, question.Grid: 0.02, question.Numeric: 0.08}
+// mixed are the shares of the kinds of a batch of which nothing else is said.
+var mixed = map[question.Kind]float64{question.Choice: 0.42, question.Short: 0.12, question.TrueFalse: 0.14, question.Blanks: 0.1, question.Choices: 0.06, question.Match: 0.04, question.Order: 0.02, question.Grid: 0.02, question.Numeric: 0.08}
 
 func (b Brief) withDefaults() Brief {
 	if b.Options == 0 {
@@ -112,9 +115,12 @@ func (b Brief) withDefaults() Brief {
 		b.Skills = append(b.Skills[:len(b.Skills):len(b.Skills)], Skill{Statement: s})
 	}
 	if len(b.Kinds) == 0 {
-		b.Kinds = maps.Clone(Mixed)
+		b.Kinds = maps.Clone(mixed)
 		if len(b.Skills) > 0 {
 			b.Kinds = map[question.Kind]float64{question.Choice: 0.6, question.Blanks: 0.1, question.Numeric: 0.1, question.Expression: 0.1, question.Solution: 0.1}
+		}
+		for _, k := range b.Without {
+			delete(b.Kinds, k)
 		}
 	}
 	return b
@@ -122,6 +128,15 @@ func (b Brief) withDefaults() Brief {
 
 // turnsRound says whether formulas may be asked for another unknown.
 func (b Brief) turnsRound() bool { return b.OtherUnknown == nil || *b.OtherUnknown }
+
+// wantsLevel says whether a place of a batch may have a level.
+func (b Brief) wantsLevel(level question.Level) bool {
+	dealt := 0
+	for _, n := range b.Levels {
+		dealt += n
+	}
+	return b.Levels[level] > 0 || dealt < b.Count
+}
 
 func (b Brief) wantsTopic(topic string) bool {
 	if len(b.Topics) == 0 {

@@ -237,7 +237,7 @@ func degree(tokens []language.Token, i int) bool {
 // the last word of what is replaced.
 func rule(tokens []language.Token, i int) (became string, to int) {
 	t := tokens[i]
-	if i == 0 || i+1 >= len(tokens) || tokens[i+1].Lower == "have" {
+	if i == 0 || i+1 >= len(tokens) || tokens[i+1].Lower == "have" || len(tokens) > 2 && tokens[len(tokens)-2].Lower == "all" {
 		return "", 0
 	}
 	next := tokens[i+1].Lower

@@ -88,7 +88,7 @@ func (b Brief) stories() float64 {
 // name can't follow an article ("a water lost of 2 ML").
 func frame(r *rand.Rand, l question.Level, b Brief, articles bool) string {
 	all := plainFrames
-	if r.Float64() < b.stories() {
+	if r.Float64() < b.stories() && (b.fits || b.Setting != "") { // else the stories would be those of another trade
 		all = storyFrames[l]
 	}
 	var fit []string

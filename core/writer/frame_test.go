@@ -60,7 +60,7 @@ func TestShareOfStories(t *testing.T) {
 // A batch tells no story twice while another has not been told.
 func TestStoriesTakeTurns(t *testing.T) {
 	all := 1.0
-	b := Brief{Count: 12, Seed: 21, WordProblems: &all, Levels: map[question.Level]int{question.Easy: 12}, Kinds: map[question.Kind]float64{question.Numeric: 1}}
+	b := Brief{Count: 12, Seed: 21, WordProblems: &all, Setting: "the works", Levels: map[question.Level]int{question.Easy: 12}, Kinds: map[question.Kind]float64{question.Numeric: 1}}
 	begun := map[string]int{}
 	for _, q := range drafted(t, jet, b) {
 		_, story, _ := strings.Cut(q.Stem, "9.81 m/s². ")

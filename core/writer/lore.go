@@ -120,7 +120,9 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 	for _, s := range l.said {
 		if s.past() && 3*past[s.src] < all[s.src] {
 			s.told = 0.25
+			s.alone = s.alone && 5*past[s.src] >= all[s.src] // what was once, where all else holds always, is a case
 		}
+		s.alone = s.alone && (2*past[s.src] > all[s.src] || !l.anecdote(s))
 	}
 	return l
 }
@@ -357,7 +359,7 @@ func commanded(text string) string {
 	if verb.Lower == "think" || verb.Lower == "note" || verb.Lower == "consider" || verb.Lower == "see" || verb.Lower == "remember" || verb.Lower == "imagine" {
 		return text // it speaks to the reader
 	}
-	if at >= len(tokens)-1 || asVerb <= asAdjective || !slices.ContainsFunc(language.VerbForms(verb.Lower), func(f language.Form) bool { return f.Tag == "VB" }) || verb.Lower == "be" && must == "must " {
+	if at >= len(tokens)-1 || asVerb == 0 || asVerb <= asAdjective && tokens[at+1].Tag != "DT" || !slices.ContainsFunc(language.VerbForms(verb.Lower), func(f language.Form) bool { return f.Tag == "VB" }) || verb.Lower == "be" && must == "must " {
 		return text
 	}
 	if next := tokens[at+1]; verb.Tag != "VB" && must == "must " && !(next.Tag == "DT" || next.Tag == "IN" || next.Tag == "PRP$" || next.Tag == "RP") {
@@ -462,7 +464,10 @@ func (l *lore) standsAlone(s *said) bool {
 	if contents(s.stems) < 3 || label.MatchString(s.text) || chatty.MatchString(s.text) || len(s.tokens[0].Text) == 1 && s.tokens[0].Text != "A" {
 		return false
 	}
-	if first := s.tokens[0].Lower; (first == "some" || first == "much" || first == "many") && words < 9 {
+	if !subjected(s.tokens) || hollowEnd(s.tokens, words) || strings.Contains(strings.ToLower(s.text), "you've") || strings.Contains(strings.ToLower(s.text), "you’ve") {
+		return false
+	}
+	if first := s.tokens[0].Lower; first == "what" || first == "whatever" || (first == "some" || first == "much" || first == "many") && words < 9 {
 		return false
 	}
 	if words < 4 && !figures.MatchString(s.text) || words < 3 || words > 34 || !slices.ContainsFunc(s.tokens, finite) || strings.ContainsAny(s.text, "?|→=:“”\"…!") || strings.Count(s.text, "(") != strings.Count(s.text, ")") {
@@ -483,6 +488,40 @@ var (
 	// chatty begins what somebody says to somebody.
 	chatty = regexp.MustCompile(`(?i)^(?:yes|no|well|oh|right|okay|ok|sorry|look|now|think|note|consider|see|remember|imagine|suppose)\b[, ]`)
 )
+
+// subjected says whether something stands before the first finite verb that it is said of.
+func subjected(tokens []language.Token) bool {
+	for i, t := range tokens {
+		if t.Noun() || t.Tag == "PRP" || t.Tag == "VBG" || t.Tag == "EX" || t.Lower == "nothing" || t.Lower == "nobody" {
+			return true
+		}
+		if finite(t) {
+			return i > 2 // "neither is"
+		}
+	}
+	return false
+}
+
+// hollowEnd says whether a short sentence ends with a noun that says nothing: "it has its
+// conditions".
+func hollowEnd(tokens []language.Token, words int) bool {
+	for i := len(tokens) - 1; i >= 0; i-- {
+		if tokens[i].Word() {
+			return words < 8 && (announced[language.Singular(tokens[i].Lower)] || hollowNouns[language.Singular(tokens[i].Lower)])
+		}
+	}
+	return false
+}
+
+// anecdote says whether a sentence tells of a person of whom the sources hardly speak
+// otherwise.
+func (l *lore) anecdote(s *said) bool {
+	if len(s.tokens) < 3 {
+		return false
+	}
+	one, two := s.tokens[0], s.tokens[1]
+	return l.name(two.Text) && unicode.IsUpper([]rune(one.Text)[0]) && one.Lower != "the" && !l.small[one.Lower] && len(l.holds[language.Stem(two.Lower)]) <= 3 && two.Tag == "NNP"
+}
 
 // contents counts the stems that say something.
 func contents(stems map[string]bool) int {
@@ -524,6 +563,8 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 		case t.Lower == "those" && (next.Lower == "who" || next.Lower == "that" || next.Lower == "which" || next.Lower == "in" || next.Lower == "of" || next.Lower == "with"):
 		case t.Lower == "both" && (next.Noun() || next.Tag == "JJ" || joinsTwo(tokens[i+1:])):
 		case t.Lower == "then" && i > 0 && opensThen[tokens[0].Lower]:
+		case (t.Lower == "one" || t.Lower == "reverse") && i > 0 && (tokens[i-1].Tag == "JJ" || tokens[i-1].Tag == "JJR" || tokens[i-1].Lower == "the" && t.Lower == "reverse") && next.Lower != "of":
+			return t.Text
 		case leaning[t.Lower], t.Lower == "those":
 			return t.Text
 		case t.Lower == "two" && i > 0 && (tokens[i-1].Lower == "the" || tokens[i-1].Lower == "first" || tokens[i-1].Lower == "last"):
@@ -578,7 +619,7 @@ var clausal = language.WordSet(`if because since unless until while whereas alth
 var opensThen = language.WordSet(`if when once first`)
 
 // announced are nouns that stand for what is told next.
-var announced = language.WordSet(`finding account line answer way point reason kind thing question factor example approach argument group rule condition method type form case problem matter`)
+var announced = language.WordSet(`finding account line answer way point reason kind thing question factor example approach argument group rule condition method type form case problem matter limit price place point use`)
 
 var severalOf = language.WordSet(`several many some few various further`)
 

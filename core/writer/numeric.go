@@ -3,9 +3,11 @@ package writer
 import (
 	"fmt"
 	"math/rand/v2"
+	"regexp"
 	"slices"
 	"strings"
 
+	"zincowl/core/language"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 )
@@ -32,7 +34,7 @@ func (e equation) alone() problem { return problem{Formula: e.Formula, parts: []
 func quantitative(all []equation, ranges learned) []*idea {
 	var sound []equation
 	for _, e := range all {
-		if e.CheckUnits() == nil && e.tellsApart() {
+		if e.CheckUnits() == nil && e.tellsApart() && e.nameable() && e.measured() {
 			sound = append(sound, e)
 		}
 	}
@@ -56,6 +58,46 @@ func (e equation) tellsApart() bool {
 	return true
 }
 
+// nameable says whether each variable goes by a noun group that can stand in a stem: a
+// piece of the legend, "what would be left", can not.
+func (e equation) nameable() bool {
+	for _, v := range e.Variables {
+		parsed := language.Split(v.Meaning)
+		if len(parsed) != 1 || len(parsed[0].Tokens) > 9 || strings.ContainsAny(v.Meaning, "(),;:=/") {
+			return false
+		}
+		language.Tag(parsed)
+		noun := false
+		for _, t := range parsed[0].Tokens {
+			noun = noun || t.Noun() || t.Tag == "VBG" || language.Can(language.Singular(t.Lower), 'n')
+			if t.Tag == "MD" || t.Tag == "WP" || t.Tag == "WDT" || t.Tag == "PRP" || t.Lower == "is" || t.Lower == "are" {
+				return false
+			}
+		}
+		if !noun {
+			return false
+		}
+	}
+	return true
+}
+
+// pure is how a legend says that something has no unit.
+var pure = regexp.MustCompile(`(?i)\b(?:number|decimal|dimensionless|without units?)\b`)
+
+// measured says whether the source names units, or each variable is of a kind that has none:
+// numbers alone mean nothing otherwise.
+func (e equation) measured() bool {
+	if slices.ContainsFunc(e.Variables, func(v maths.Variable) bool { return v.Unit.Text != "" }) {
+		return true
+	}
+	for _, v := range e.Variables {
+		if v.Unit.Text == "" && v.Value == nil && !bare(v) && !pure.MatchString(e.Written) {
+			return false
+		}
+	}
+	return true
+}
+
 // plan draws a task.
 type plan func(r *rand.Rand, b Brief) (task, error)
 
@@ -66,7 +108,7 @@ func (p problem) pose(level question.Level, feature string, plan plan) []*idea {
 	for _, kind := range []question.Kind{question.Choice, question.Numeric} {
 		i := &idea{
 			level: level, kind: kind, many: true, topic: at.topic, source: at.src.ID, passage: at.Passage,
-			subject: string(level) + feature + p.Text, turned: feature == "another unknown",
+			subject: string(level) + feature + p.Text, formula: p.Text, turned: feature == "another unknown",
 			write: func(r *rand.Rand, b Brief) (question.Question, error) {
 				t, err := plan(r, b)
 				if err != nil {

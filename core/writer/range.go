@@ -120,6 +120,17 @@ func (l learned) spanOf(v maths.Variable) (low, high *big.Rat) {
 	return low, high
 }
 
+// bare says whether a variable is of a kind that has no unit: a ratio, a factor, a count.
+func bare(v maths.Variable) bool {
+	meaning := strings.ToLower(v.Meaning)
+	for _, m := range byMeaning {
+		if strings.Contains(meaning, m.word) {
+			return true
+		}
+	}
+	return false
+}
+
 // pick draws a readable value from a variable's range: two significant digits,
 // more often ending in 0, 2, 4, 5 or 8 than not; evenly over the powers of ten.
 func (l learned) pick(v maths.Variable, r *rand.Rand) *big.Rat {

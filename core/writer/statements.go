@@ -302,12 +302,12 @@ func (m *Material) mixedIdeas() []*idea {
 		for n := range rounds {
 			first := f.said[(n*3)%len(f.said)]
 			way := severalHold[n%len(severalHold)]
-			i := first.idea(question.Choices, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, 2+n%2, r) })
+			i := first.idea(question.Choices, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, 2+n%2, b, r) })
 			i.subject, i.score = "about "+f.thing.name, 0.75
 			out = append(out, i)
 			if n < 2 {
 				way := oneWrong[n%len(oneWrong)]
-				i := first.idea(question.Choice, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, 3, r) })
+				i := first.idea(question.Choice, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, 3, b, r) })
 				i.subject, i.score = "about "+f.thing.name, 0.7
 				out = append(out, i)
 			}
@@ -322,7 +322,7 @@ func (m *Material) mixedIdeas() []*idea {
 		case strings.Contains(way, "is correct"):
 			k, right = question.Choice, 1
 		}
-		i := f.said[0].idea(k, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, right, r) })
+		i := f.said[0].idea(k, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, right, b, r) })
 		i.subject, i.score = fmt.Sprint("around ", f.said[0].Passage, n), 0.6
 		out = append(out, i)
 	}
@@ -373,8 +373,11 @@ func (m *Material) neighbourhoods() []focus {
 	return out
 }
 
+// wronged is before a sentence that a batch has told with something wrong in it.
+const wronged = "wronged: "
+
 // whichHold asks which statements on a thing hold; right says how many do.
-func (m *Material) whichHold(f focus, way string, right int, r *rand.Rand) (question.Question, error) {
+func (m *Material) whichHold(f focus, way string, right int, b Brief, r *rand.Rand) (question.Question, error) {
 	name, own := "", ""
 	if f.thing != nil {
 		name, own = f.thing.name, nameKey(f.thing.name)
@@ -403,7 +406,7 @@ func (m *Material) whichHold(f focus, way string, right int, r *rand.Rand) (ques
 	wrong := total - right
 	for _, at := range order {
 		s := f.said[at]
-		if used[s.Quote] || wrong == 0 {
+		if used[s.Quote] || wrong == 0 || b.used[wronged+s.Quote] > 0 {
 			continue
 		}
 		if false_ := m.lore.falsehoods(s, r); len(false_) > 0 && false_[0].weight > 0.8 && !strings.EqualFold(nameKey(trimArticle(false_[0].was)), own) {
@@ -427,6 +430,13 @@ func (m *Material) whichHold(f focus, way string, right int, r *rand.Rand) (ques
 		}
 		take(s, s.text, true, slip, why)
 		right--
+	}
+	if b.used != nil && wrong == 0 && right == 0 {
+		for i, t := range truth {
+			if !t { // no batch says the same wrong thing twice
+				b.used[wronged+q.Cites[i].Quote]++
+			}
+		}
 	}
 	if wrong > 0 || right > 0 || len(passages) < 2 {
 		return q, fmt.Errorf("Too few statements beside “%s” can be told apart.", shorten(f.said[0].text, 50))

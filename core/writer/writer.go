@@ -23,6 +23,7 @@ import (
 
 	"zincowl/core/fact"
 	"zincowl/core/kind"
+	"zincowl/core/language"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
@@ -70,6 +71,7 @@ type idea struct {
 	also    string // another source it is drawn from
 	passage string
 	subject string // questions on one subject are spread over a batch
+	formula string // that it works with
 	turned  bool   // a formula is asked for another unknown
 	frame   string // how it asks, where many questions ask so; no frame may fill a batch
 	score   float64
@@ -213,6 +215,7 @@ func Draft(ctx context.Context, m *Material, b Brief, emit func(question.Questio
 	}
 	b = b.withDefaults()
 	b.used = map[string]int{}
+	b.fits = m.lore.speaks(language.Stem("operator")) > 1 && m.lore.speaks(language.Stem("works")) > 1
 	p := newPicker(m, b)
 	var declined []Declined
 	given := map[string]bool{}
@@ -334,10 +337,12 @@ type picker struct {
 	failures map[string]string
 	stems    map[string]bool // asked in this batch, in whatever kind
 	frames   map[string]int
+	formulas map[string]int
+	mixed    bool // there is more to ask about than formulas
 }
 
 func newPicker(m *Material, b Brief) *picker {
-	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}}
+	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}, formulas: map[string]int{}}
 	for _, i := range m.ideas {
 		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) && (!i.turned || b.turnsRound()) {
 			p.ideas = append(p.ideas, i)
@@ -354,6 +359,13 @@ func newPicker(m *Material, b Brief) *picker {
 		p.order[i] = r.Uint32()
 	}
 	p.uses = make([]int, len(p.ideas))
+	others := 0
+	for _, i := range p.ideas {
+		if i.formula == "" && b.Kinds[i.kind] > 0 && b.wantsLevel(i.level) {
+			others++
+		}
+	}
+	p.mixed = others > b.Count/2
 	return p
 }
 
@@ -402,6 +414,7 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 			p.passages[where{i.source, i.passage}]++
 			p.subjects[i.subject]++
 			p.frames[i.frame]++
+			p.formulas[i.formula]++
 			return true, nil
 		}
 	}
@@ -419,6 +432,12 @@ func (p *picker) best(s slot) int {
 		if i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100) {
 			continue
 		}
+		if !i.many && p.subjects[i.subject] >= mostOfSubject {
+			continue
+		}
+		if i.formula != "" && p.mixed && p.formulas[i.formula] >= max(fewOfFormula, p.brief.Count*mostOfFormula/100) {
+			continue
+		}
 		poor := 0
 		if i.score > 0 && i.score < poorest {
 			poor = 1
@@ -430,6 +449,15 @@ func (p *picker) best(s slot) int {
 	}
 	return at
 }
+
+// No formula may give more than a tenth of a batch, or a few of a small one.
+const (
+	mostOfFormula = 10
+	fewOfFormula  = 3
+)
+
+// mostOfSubject is how many questions of a batch may rest on one sentence.
+const mostOfSubject = 2
 
 // poorest is the score below which an idea is taken after all others.
 const poorest = 0.5

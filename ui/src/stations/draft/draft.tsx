@@ -16,6 +16,11 @@ const kinds = [
   { value: "blanks", says: "blanks", share: 0.15 },
   { value: "numeric", says: "typed numbers", share: 0.15 },
   { value: "truefalse", says: "true or false", share: 0.15 },
+  { value: "choices", says: "several right", share: 0.1 },
+  { value: "match", says: "matching", share: 0.08 },
+  { value: "order", says: "ordering", share: 0.05 },
+  { value: "grid", says: "table cells", share: 0.05 },
+  { value: "short", says: "short answers", share: 0.15 },
   { value: "expression", says: "typed expressions", share: 0.1 },
   { value: "solution", says: "typed solutions", share: 0.1 },
 ] as const;
