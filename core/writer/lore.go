@@ -7,6 +7,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"sync"
 	"unicode"
 
 	"zincowl/core/fact"
@@ -27,7 +28,12 @@ type lore struct {
 	indefinite map[string]int    // by noun, how often it is brought in with "a"
 	things     map[string]*thing // by name in lower case, in the singular
 	order      []*thing
-	before     map[string]map[string]bool // by quote, the nouns of the sentences before it
+	byHead     map[string][]*thing
+	byKind     map[string][]string // by kind, the nouns
+
+	kin     sync.Mutex
+	related map[kinship][]*thing       // siblings that were looked for
+	before  map[string]map[string]bool // by quote, the nouns of the sentences before it
 }
 
 // said is a sentence, or a part of one between semicolons, that can be asked about.
@@ -44,7 +50,11 @@ type said struct {
 
 // thing is something that the sources speak of by a noun group.
 type thing struct {
+	key      string
 	name     string // as it stands within a sentence
+	stems    map[string]bool
+	words    int
+	upper    bool // it is a name
 	head     string
 	plural   bool
 	count    int
@@ -55,7 +65,7 @@ type thing struct {
 
 // loreOf reads the passages of all sources once.
 func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
-	l := &lore{holds: map[string][]int{}, names: map[string]bool{}, small: map[string]bool{}, heads: map[string]int{}, indefinite: map[string]int{}, things: map[string]*thing{}, before: map[string]map[string]bool{}}
+	l := &lore{holds: map[string][]int{}, names: map[string]bool{}, small: map[string]bool{}, heads: map[string]int{}, indefinite: map[string]int{}, things: map[string]*thing{}, before: map[string]map[string]bool{}, byHead: map[string][]*thing{}, byKind: map[string][]string{}, related: map[kinship][]*thing{}}
 	byQuote := map[[3]string][]term{}
 	for _, t := range facts {
 		k := [3]string{t.src.ID, t.Passage, t.Quote}
@@ -105,10 +115,18 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 			}
 		}
 	}
-	for _, t := range l.things {
+	for k, t := range l.things {
+		t.key, t.stems, t.words, t.upper = k, language.Stems(t.name), len(strings.Fields(t.name)), unicode.IsUpper([]rune(t.name)[0])
 		l.order = append(l.order, t)
 	}
-	slices.SortFunc(l.order, func(a, b *thing) int { return cmp.Or(b.count-a.count, cmp.Compare(a.name, b.name)) })
+	slices.SortFunc(l.order, func(a, b *thing) int { return cmp.Or(b.count-a.count, cmp.Compare(a.key, b.key)) })
+	for _, t := range l.order {
+		if l.byHead[t.head] == nil {
+			kind := group(language.NounKind(t.head))
+			l.byKind[kind] = append(l.byKind[kind], t.head)
+		}
+		l.byHead[t.head] = append(l.byHead[t.head], t)
+	}
 	past, all := map[*Source]int{}, map[*Source]int{}
 	for _, s := range l.said {
 		s.alone = l.standsAlone(s)
@@ -757,48 +775,82 @@ func covers(all, some map[string]bool) bool {
 	return true
 }
 
+// mostSiblings bounds how many siblings a thing has.
+const mostSiblings = 12
+
 // siblings are things of the same kind as one: what it is named together with, what has
 // the same noun, what means nearly the same kind of thing, the likest first.
 func (l *lore) siblings(name string, plural bool, most int) []*thing {
 	k := nameKey(name)
+	at := kinship{k, plural}
+	l.kin.Lock()
+	list, known := l.related[at]
+	l.kin.Unlock()
+	if !known {
+		list = l.seekSiblings(k, name, plural)
+		l.kin.Lock()
+		l.related[at] = list
+		l.kin.Unlock()
+	}
+	return list[:min(most, len(list))]
+}
+
+// kinship is a thing's name with its number.
+type kinship struct {
+	name   string
+	plural bool
+}
+
+func (l *lore) seekSiblings(k, name string, plural bool) []*thing {
 	self := l.things[k]
 	head := realise.Head(name)
 	own := language.Stems(name)
-	kind := group(language.NounKind(head))
+	upper := unicode.IsUpper([]rune(strings.TrimPrefix(name, "the "))[0])
 	type scored struct {
 		*thing
 		score float64
 	}
 	var list []scored
-	for _, t := range l.order {
-		if nameKey(t.name) == k || t.plural != plural || t.count < 2 && !t.defined && (self == nil || !self.together[nameKey(t.name)]) {
-			continue
+	seen := map[*thing]bool{}
+	add := func(t *thing, score float64) {
+		if t == nil || seen[t] {
+			return
 		}
-		stems := language.Stems(t.name)
-		if len(stems) == 0 || covers(own, stems) || covers(stems, own) || unicode.IsUpper(rune(t.name[0])) != unicode.IsUpper(rune(strings.TrimPrefix(name, "the ")[0])) {
-			continue
+		seen[t] = true
+		if t.key == k || t.plural != plural || t.upper != upper || len(t.stems) == 0 || covers(own, t.stems) || covers(t.stems, own) {
+			return
 		}
-		score := 0.0
-		switch {
-		case self != nil && self.together[nameKey(t.name)]:
-			score = 1
-		case t.head == head && len(strings.Fields(t.name)) > 1:
-			score = 0.9
-		default:
-			alike := language.Near(head, t.head)
-			if alike < 0.6 || kind == "" || group(language.NounKind(t.head)) != kind || self == nil || self.count < 2 || t.count < 2 {
-				continue
-			}
-			score = alike
-		}
-		if language.Alike(head, t.head) > 0.85 && t.head != head {
-			continue // another word for the same
+		if t.head != head && language.Alike(head, t.head) > 0.85 {
+			return // another word for the same
 		}
 		list = append(list, scored{t, score})
 	}
-	slices.SortStableFunc(list, func(a, b scored) int { return cmp.Compare(b.score, a.score) })
+	if self != nil {
+		for _, other := range slices.Sorted(maps.Keys(self.together)) {
+			add(l.things[other], 1)
+		}
+	}
+	for _, t := range l.byHead[head] {
+		if t.words > 1 && (t.count > 1 || t.defined) {
+			add(t, 0.9)
+		}
+	}
+	if kind := group(language.NounKind(head)); kind != "" && self != nil && self.count > 1 {
+		for _, other := range l.byKind[kind] {
+			if alike := language.Near(head, other); alike >= 0.6 && other != head {
+				for _, t := range l.byHead[other] {
+					if t.count > 1 {
+						add(t, alike-0.1)
+					}
+				}
+			}
+		}
+	}
+	slices.SortStableFunc(list, func(a, b scored) int {
+		return cmp.Or(cmp.Compare(b.score, a.score), b.count-a.count, cmp.Compare(a.key, b.key))
+	})
 	var out []*thing
-	for _, s := range list[:min(most, len(list))] {
+	for _, s := range list[:min(mostSiblings, len(list))] {
 		out = append(out, s.thing)
 	}
 	return out

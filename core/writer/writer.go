@@ -11,6 +11,7 @@ package writer
 
 import (
 	"cmp"
+	"container/heap"
 	"context"
 	"errors"
 	"fmt"
@@ -383,14 +384,12 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 		}
 	}
 	for _, kind := range wanted {
-		for try := range tries {
+		queue := p.queue(slot{s.level, kind})
+		for try := 0; try < tries && len(queue) > 0; try++ {
 			if err := ctx.Err(); err != nil {
 				return false, err
 			}
-			at := p.best(slot{s.level, kind})
-			if at < 0 {
-				break
-			}
+			at := queue.pop()
 			i := p.ideas[at]
 			p.uses[at]++
 			q, err := i.write(source32(p.brief.Seed, fmt.Sprintf("%d/%d/%s", n, try, kind)), p.brief)
@@ -401,10 +400,16 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 			}
 			q = finish(q, i)
 			if given[q.ID] || p.stems[q.Asks()] {
+				if standing, ok := p.standing(at); ok && i.many {
+					queue.push(standing)
+				}
 				continue
 			}
 			given[q.ID] = true
 			if err := emit(q); errors.Is(err, ErrTaken) || errors.Is(err, ErrUnsound) {
+				if standing, ok := p.standing(at); ok && i.many {
+					queue.push(standing)
+				}
 				continue
 			} else if err != nil {
 				return false, err
@@ -421,46 +426,74 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 	return false, nil
 }
 
-// best is the index of the idea to try next for a slot, or -1.
-func (p *picker) best(s slot) int {
-	at := -1
-	var low [7]int
-	for n, i := range p.ideas {
-		if s.level != "" && i.level != s.level || i.kind != s.kind || p.uses[n] > 0 && !i.many || p.uses[n] > tries/4 {
-			continue
-		}
-		if i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100) {
-			continue
-		}
-		if !i.many && p.subjects[i.subject] >= mostOfSubject {
-			continue
-		}
-		if i.formula != "" && p.mixed && p.formulas[i.formula] >= max(fewOfFormula, p.brief.Count*mostOfFormula/100) {
-			continue
-		}
-		poor := 0
-		if i.score > 0 && i.score < poorest {
-			poor = 1
-		}
-		score := [7]int{p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[where{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}
-		if at < 0 || slices.Compare(score[:], low[:]) < 0 {
-			at, low = n, score
-		}
-	}
-	return at
+// standing is where an idea stands among those for a slot: what was asked least first, the
+// better ones before the others.
+type standing struct {
+	score [7]int
+	at    int
 }
 
-// No formula may give more than a tenth of a batch, or a few of a small one.
+// waiting is a heap of ideas, the one to try next on top.
+type waiting []standing
+
+func (w waiting) Len() int           { return len(w) }
+func (w waiting) Less(i, j int) bool { return slices.Compare(w[i].score[:], w[j].score[:]) < 0 }
+func (w waiting) Swap(i, j int)      { w[i], w[j] = w[j], w[i] }
+func (w *waiting) Push(x any)        { *w = append(*w, x.(standing)) }
+func (w *waiting) Pop() any {
+	last := (*w)[len(*w)-1]
+	*w = (*w)[:len(*w)-1]
+	return last
+}
+
+func (w *waiting) push(s standing) { heap.Push(w, s) }
+func (w *waiting) pop() int        { return heap.Pop(w).(standing).at }
+
+// queue are the ideas for a slot.
+func (p *picker) queue(s slot) waiting {
+	var out waiting
+	for n, i := range p.ideas {
+		if s.level != "" && i.level != s.level || i.kind != s.kind {
+			continue
+		}
+		if standing, ok := p.standing(n); ok {
+			out = append(out, standing)
+		}
+	}
+	heap.Init(&out)
+	return out
+}
+
+// standing scores an idea; it is not ok where the batch has had enough of it.
+func (p *picker) standing(n int) (standing, bool) {
+	i := p.ideas[n]
+	switch {
+	case p.uses[n] > 0 && !i.many, p.uses[n] > tries/4:
+		return standing{}, false
+	case i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
+		return standing{}, false
+	case !i.many && p.subjects[i.subject] >= mostOfSubject:
+		return standing{}, false
+	case i.formula != "" && p.mixed && p.formulas[i.formula] >= max(fewOfFormula, p.brief.Count*mostOfFormula/100):
+		return standing{}, false
+	}
+	poor := 0
+	if i.score > 0 && i.score < poorest {
+		poor = 1
+	}
+	return standing{[7]int{p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[where{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}, n}, true
+}
+
 const (
+	// mostOfFormula is how many in a hundred questions of a mixed batch one formula gives, and
+	// fewOfFormula how many of a small one.
 	mostOfFormula = 10
 	fewOfFormula  = 3
+	// mostOfSubject is how many questions of a batch may rest on one sentence.
+	mostOfSubject = 2
+	// poorest is the score below which an idea is taken after all others.
+	poorest = 0.5
 )
-
-// mostOfSubject is how many questions of a batch may rest on one sentence.
-const mostOfSubject = 2
-
-// poorest is the score below which an idea is taken after all others.
-const poorest = 0.5
 
 // mostOfFrame is how many in a hundred questions of a batch may ask in the same frame.
 const mostOfFrame = 12
