@@ -277,11 +277,18 @@ func (c *draftCmd) Run() error {
 			}
 		})
 	}
+	cards, err := writer.Cards(context.Background(), material, brief)
+	if err != nil {
+		return err
+	}
+	if cards == nil {
+		cards = []question.Card{}
+	}
 	if declined == nil {
 		declined = []writer.Declined{}
 	}
 	return printJSON(map[string]any{
-		"questions": questions, "cards": []any{}, "stimuli": []any{}, "declined": declined,
+		"questions": questions, "cards": cards, "stimuli": []any{}, "declined": declined,
 		"coverage": covered(material, sources, topics, questions),
 	})
 }

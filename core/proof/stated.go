@@ -412,7 +412,7 @@ func (x *examination) statedPoints() []Finding {
 		}
 	}
 	asked := language.Stems(x.Stem)
-	for s := range language.Stems("meant so purpose condition hold follows case name all why what when which how many explain give reason") {
+	for s := range language.Stems("meant so purpose condition hold follows case name all why what when which how many explain give reason qué entiende por désigne que was bedeutet entende che cosa intende") {
 		delete(asked, s)
 	}
 	if common(all, asked)*10 < len(asked)*7 {
@@ -421,8 +421,35 @@ func (x *examination) statedPoints() []Finding {
 	return x.shown("The points stand in the source", fmt.Sprintf("“%s”", x.Cites[0].Quote))
 }
 
+// statedPairs asks whether the two sides of each pair stand in one of the quotes, and no
+// other entry beside them.
+func (x *examination) statedPairs() []Finding {
+	for _, p := range x.Key.Pairs {
+		left, ok := x.Option(p[0])
+		i := slices.IndexFunc(x.Matches, func(o question.Option) bool { return o.ID == p[1] })
+		if !ok || i < 0 {
+			return nil
+		}
+		one, two := language.Stems(left.Text), language.Stems(x.Matches[i].Text)
+		beside := false
+		for _, c := range x.Cites {
+			quote := language.Stems(c.Quote)
+			if len(one) > 0 && common(quote, one) == len(one) && common(quote, two)*10 >= len(two)*9 {
+				beside = true
+			}
+		}
+		if !beside {
+			return nil
+		}
+	}
+	return x.shown("Each pair stands in the source", "The two sides of each pair stand in one of the sentences quoted.")
+}
+
 // statedInTable asks the cited table for what the key says.
 func (x *examination) statedInTable() []Finding {
+	if len(x.Key.Pairs) > 1 && len(x.Cites) > 1 {
+		return x.statedPairs()
+	}
 	for _, c := range x.Cites {
 		at, ok := x.library.cited(c)
 		if !ok || len(at.passage.Rows) < 2 {

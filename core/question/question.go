@@ -222,3 +222,22 @@ func (q Question) Asks() string {
 	}
 	return q.Figure.Alt + " " + q.Stem
 }
+
+// Card is a front and a back to be recalled.
+type Card struct {
+	ID     string     `json:"id"`
+	Kind   string     `json:"kind"` // term, question, blank, cell or steps
+	Front  string     `json:"front"`
+	Back   string     `json:"back"`
+	Rows   [][]string `json:"rows,omitempty"`  // of a cell, the table with the masked cells empty
+	Masks  []Mask     `json:"masks,omitempty"` // what is covered in it
+	Topic  string     `json:"topic,omitempty"`
+	Cites  []Cite     `json:"cites,omitempty"`
+	Origin Origin     `json:"origin"`
+}
+
+// Mask is a covered cell of a table: r2c3 and what stands there.
+type Mask struct {
+	At   string `json:"at"`
+	Text string `json:"text"`
+}

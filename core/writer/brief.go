@@ -24,9 +24,10 @@ type Brief struct {
 	Setting      string   `json:"setting,omitempty"`
 	// OtherUnknown says whether formulas may be asked for another of their
 	// variables than the one they are written for; they may unless it is false.
-	OtherUnknown *bool    `json:"other_unknown,omitempty"`
-	From         []From   `json:"from,omitempty"` // empty means all sources
-	Avoid        []string `json:"-"`              // ids of questions already held
+	OtherUnknown *bool     `json:"other_unknown,omitempty"`
+	From         []From    `json:"from,omitempty"` // empty means all sources
+	Cards        CardBrief `json:"cards,omitzero"` // beside the questions
+	Avoid        []string  `json:"-"`              // ids of questions already held
 	// Without are kinds that are written only where the brief names them.
 	Without []question.Kind `json:"-"`
 	Seed    uint64          `json:"seed,omitempty"`
@@ -81,6 +82,9 @@ func (b Brief) Check() error {
 		if !(share >= 0 && share <= MaxCount) { // a share or a number of questions
 			return fmt.Errorf("The share of %s questions is %g; a share is between 0 and 1.", kind, share)
 		}
+	}
+	if err := b.Cards.Check(); err != nil {
+		return err
 	}
 	if b.Options != 0 && (b.Options < 2 || b.Options > maxOptions) {
 		return fmt.Errorf("A choice has 2 to %d options; this brief asks for %d.", maxOptions, b.Options)

@@ -179,6 +179,47 @@ func namesKind(t term) bool {
 	return capitals < 2 && first != "whatever" && first != "what" && first != "whoever"
 }
 
+// pairIdeas ask which meaning belongs to which term, of terms that could be taken for each
+// other.
+func (m *Material) pairIdeas() []*idea {
+	var terms []term
+	seen := map[string]bool{}
+	for _, t := range m.terms {
+		if k := nameKey(t.Subject); !t.Hedged && namesKind(t) && !seen[k] && len(strings.Fields(t.Object)) <= 22 && len(strings.Fields(t.Object)) > 2 && !givesAway(t.Subject, t.Object) && m.clear(t.Object, m.lore.before[t.Quote]) {
+			seen[k] = true
+			terms = append(terms, t)
+		}
+	}
+	var out []*idea
+	for at := 0; at+3 <= len(terms); at += 4 {
+		group := terms[at:min(len(terms), at+4)]
+		if len(group) < 3 || group[0].src != group[len(group)-1].src {
+			continue
+		}
+		first := group[0]
+		out = append(out, &idea{level: question.Medium, kind: question.Match, topic: first.topic, source: first.src.ID, passage: first.Passage, subject: "pairs of " + first.Subject, frame: "pairs", score: 0.8,
+			write: func(r *rand.Rand, _ Brief) (question.Question, error) { return pairTerms(group, r) }})
+	}
+	return out
+}
+
+func pairTerms(terms []term, r *rand.Rand) (question.Question, error) {
+	q := question.Question{Title: "Which meaning belongs to which term", Stem: "Match each term with what it means.", LevelBecause: []string{"contrast"}}
+	places := r.Perm(len(terms))
+	q.Matches = make([]question.Option, len(terms))
+	for i, t := range terms {
+		id, to := question.Letter(i), fmt.Sprint(places[i]+1)
+		q.Options = append(q.Options, question.Option{ID: id, Text: realise.Upper(t.Subject)})
+		q.Matches[places[i]] = question.Option{ID: to, Text: realise.Upper(t.Object)}
+		q.Key.Pairs = append(q.Key.Pairs, []string{id, to})
+		q.Cites = append(q.Cites, t.cite())
+		q.Explanation += sentence(t.Quote) + " "
+	}
+	q.Explanation = strings.TrimSpace(q.Explanation)
+	q.Title = shorten("Which meaning belongs to which: "+terms[0].Subject+", "+terms[1].Subject, 60)
+	return q, nil
+}
+
 // meaningIdeas ask for the meaning of a term in one's own words.
 func (m *Material) meaningIdeas() []*idea {
 	var out []*idea

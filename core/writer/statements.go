@@ -59,7 +59,7 @@ func (s *said) worth() float64 {
 
 // base is an idea on a sentence.
 func (s *said) idea(k question.Kind, l question.Level, frame string, write func(r *rand.Rand, b Brief) (question.Question, error)) *idea {
-	return &idea{level: l, kind: k, topic: s.topic, source: s.src.ID, passage: s.Passage, subject: s.Quote, frame: frame, score: s.worth(), write: write}
+	return &idea{from: s, level: l, kind: k, topic: s.topic, source: s.src.ID, passage: s.Passage, subject: s.Quote, frame: frame, score: s.worth(), write: write}
 }
 
 // statementIdeas are what can be asked of sentences as they stand.
@@ -340,7 +340,7 @@ const around = 30
 func (m *Material) neighbourhoods() []focus {
 	var list []*said
 	for _, s := range m.lore.said {
-		if s.alone && !s.Hedged && len(s.tokens) <= 26 {
+		if s.alone && !s.Hedged && len(s.tokens) <= 32 {
 			list = append(list, s)
 		}
 	}
@@ -352,7 +352,7 @@ func (m *Material) neighbourhoods() []focus {
 		}
 		var near []*said
 		for _, o := range list[max(0, at-around):min(len(list), at+around)] {
-			if o != seed && o.src == seed.src && taken[o] < 3 && m.lore.likeness(seed, o) > 0.2 {
+			if o != seed && o.src == seed.src && taken[o] < 3 && m.lore.likeness(seed, o) > 0.1 {
 				near = append(near, o)
 			}
 		}

@@ -2,8 +2,10 @@ package writer
 
 import (
 	"fmt"
+	"maps"
 	"math/rand/v2"
 	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/fact"
@@ -100,6 +102,7 @@ func (m *Material) sayingIdeas() []*idea {
 		if len(fit) >= 3 {
 			out = append(out, x.idea(question.Choice, question.Easy, "which", func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichIsIt(x, fit, b, r) }))
 		}
+		out = append(out, m.openIdeas(x)...)
 		for _, o := range others {
 			if theirs := by[nameKey(o.name)]; len(theirs) >= 2 && o.plural == x.plural {
 				i := x.idea(question.Choice, question.Medium, "contrast", func(r *rand.Rand, b Brief) (question.Question, error) { return m.trueOfOne(x, o, by, b, r) })
@@ -113,6 +116,80 @@ func (m *Material) sayingIdeas() []*idea {
 		}
 	}
 	return out
+}
+
+// openIdeas ask for the subject or the object of a proposition in words of one's own.
+func (m *Material) openIdeas(x saying) []*idea {
+	level, because := question.Easy, []string(nil)
+	for _, f := range x.facts {
+		if why, ok := connects[f.Type]; ok && f.Subject != "" && strings.HasSuffix(x.clause.Rest, strings.TrimRight(f.Object, ".,; ")) {
+			level, because = question.Medium, []string{why}
+		}
+	}
+	var out []*idea
+	padded := " " + strings.ToLower(x.clause.Verb+" "+x.clause.Rest) + " "
+	if x.told > 0 || contents(x.says) < 3 || strings.Contains(padded, " their ") || strings.Contains(padded, " its ") || strings.Contains(padded, " also ") || strings.Contains(padded, " then ") || quantified.MatchString(x.clause.Subject) {
+		return nil
+	}
+	add := func(frame, stem, answer string) {
+		out = append(out, x.idea(question.Short, level, frame, func(*rand.Rand, Brief) (question.Question, error) {
+			return shortly(x.said, shorten(stem, 56), stem, []string{realise.Upper(answer)}, because), nil
+		}))
+	}
+	wh := "what"
+	if persons[realise.Head(x.name)] || language.NounKind(realise.Head(x.name)) == "person" && !figures.MatchString(x.name) {
+		wh = "who"
+	}
+	// What is asked for has to be the one thing that the sources say this of.
+	if stem, ok := x.clause.Which(wh, false); ok && m.lore.speaks(slices.Sorted(maps.Keys(x.says))...) == 1 && !strings.HasPrefix(x.clause.Verb, "is") && !strings.HasPrefix(x.clause.Verb, "are") {
+		add("what does it", stem, x.clause.Subject)
+	}
+	verb := strings.Fields(x.clause.Verb)
+	base := ""
+	for _, f := range language.VerbForms(strings.ToLower(verb[len(verb)-1])) {
+		base = f.Base
+		break
+	}
+	if asksObject[base] || base == "" || language.VerbTakes(base).Object < 7 || !nominal(x.clause.Rest) {
+		return out
+	}
+	c := x.clause
+	c.Rest = ""
+	if stem, ok := c.Ask("what"); ok {
+		add("what is done to", stem, x.clause.Rest)
+	}
+	return out
+}
+
+// quantified begins a subject that speaks of each or of some.
+var quantified = regexp.MustCompile(`(?i)^(?:each|every|all|any|some|no|most|many|few|several|both|only)\b`)
+
+// asksObject are verbs whose object is no answer to "what": "what does mica have?" asks for
+// anything.
+var asksObject = language.WordSet(`have be do make get take give go come keep let mean show say call need want see find use become remain seem`)
+
+// nominal says whether a phrase is one noun group, perhaps with what tells it apart.
+func nominal(phrase string) bool {
+	parsed := language.Split(phrase)
+	if len(parsed) != 1 || len(strings.Fields(phrase)) > 9 || strings.ContainsAny(phrase, ",;:()") {
+		return false
+	}
+	language.Tag(parsed)
+	first := parsed[0].Tokens[0]
+	if !(first.Tag == "DT" || first.Tag == "JJ" || first.Noun() || first.Tag == "CD") {
+		return false
+	}
+	nouns := false
+	if tokens := parsed[0].Tokens; len(tokens) > 1 && first.Tag == "CD" && !tokens[1].Noun() && tokens[1].Tag != "JJ" {
+		return false // "two that meet"
+	}
+	for _, t := range parsed[0].Tokens {
+		nouns = nouns || t.Noun()
+		if finite(t) || t.Tag == "TO" || t.Tag == "RB" || t.Tag == "PRP" {
+			return false
+		}
+	}
+	return nouns
 }
 
 // whichIsIt asks what something is true of.

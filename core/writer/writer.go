@@ -44,10 +44,11 @@ type Source struct {
 // Material is what a batch may be drawn from: the facts of all sources, ready
 // to be asked about. It does not change and may be shared.
 type Material struct {
-	terms []term  // every definition
-	lore  *lore   // what the sources say, sentence by sentence
-	ideas []*idea // in the order of the sources
-	facts map[where]int
+	terms  []term  // every definition
+	lore   *lore   // what the sources say, sentence by sentence
+	tables []term  // tables of things, and sequences
+	ideas  []*idea // in the order of the sources
+	facts  map[where]int
 }
 
 // where is where a passage is found: two sources may have the same one.
@@ -66,17 +67,19 @@ type idea struct {
 	level question.Level
 	kind  question.Kind
 	// many is true of an idea that yields another question with each draw.
-	many    bool
-	topic   string
-	source  string
-	also    string // another source it is drawn from
-	passage string
-	subject string // questions on one subject are spread over a batch
-	formula string // that it works with
-	turned  bool   // a formula is asked for another unknown
-	frame   string // how it asks, where many questions ask so; no frame may fill a batch
-	score   float64
-	write   func(r *rand.Rand, b Brief) (question.Question, error)
+	many     bool
+	topic    string
+	source   string
+	also     string // another source it is drawn from
+	passage  string
+	subject  string // questions on one subject are spread over a batch
+	language string // that it asks in; English where it is empty
+	formula  string // that it works with
+	turned   bool   // a formula is asked for another unknown
+	from     *said  // the sentence that it is about, where it is one
+	frame    string // how it asks, where many questions ask so; no frame may fill a batch
+	score    float64
+	write    func(r *rand.Rand, b Brief) (question.Question, error)
 }
 
 // Study reads the sources and finds everything that can be asked of them.
@@ -90,7 +93,7 @@ func Study(sources []Source) *Material {
 func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	m := &Material{facts: map[where]int{}}
 	var equations []equation
-	var limits, claimed, drawn []term
+	var limits, claimed, drawn, elsewhere []term
 	var claims []fact.Claim
 	ranges := learned{}
 	for i := range sources {
@@ -108,6 +111,8 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 			t := term{Fact: f, src: src, passage: byID[f.Passage], topic: src.Topics[f.Passage]}
 			if src.Doc.Language == "" || src.Doc.Language == "en" {
 				drawn = append(drawn, t)
+			} else {
+				elsewhere = append(elsewhere, t)
 			}
 			switch f.Type {
 			case fact.Definition:
@@ -139,6 +144,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	}
 	drawn = slices.DeleteFunc(drawn, func(t term) bool { return lostQuotes[where{t.src.ID, t.Passage}] == t.Quote })
 	m.lore = loreOf(ctx, sources, drawn)
+	m.ideas = append(m.ideas, m.abroad(elsewhere)...)
 	for i := range m.terms {
 		m.ideas = append(m.ideas, m.definitionIdeas(i)...)
 	}
@@ -146,6 +152,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		m.ideas = append(m.ideas, m.limitIdea(t))
 	}
 	m.ideas = append(m.ideas, m.meaningIdeas()...)
+	m.ideas = append(m.ideas, m.pairIdeas()...)
 	m.ideas = append(m.ideas, m.statementIdeas()...)
 	m.ideas = append(m.ideas, m.mixedIdeas()...)
 	m.ideas = append(m.ideas, m.bondIdeas()...)
@@ -158,8 +165,10 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	for _, t := range drawn {
 		switch {
 		case t.Type == fact.Comparison && len(t.passage.Rows) > 0:
+			m.tables = append(m.tables, t)
 			m.ideas = append(m.ideas, m.chartIdeas(t)...)
 		case t.Type == fact.Sequence:
+			m.tables = append(m.tables, t)
 			m.ideas = append(m.ideas, m.stepIdeas(t)...)
 		}
 	}
@@ -507,7 +516,7 @@ func (p *picker) why(s slot) string {
 
 func finish(q question.Question, i *idea) question.Question {
 	q.Kind, q.Level, q.Topic = i.kind, i.level, i.topic
-	q.Marks, q.Language = 1, "en"
+	q.Marks, q.Language = 1, cmp.Or(i.language, "en")
 	q.Origin.By = "writer"
 	q.ID = kind.Identify(q)
 	return q

@@ -1,0 +1,144 @@
+package writer
+
+import (
+	"cmp"
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"strings"
+
+	"zincowl/core/fact"
+	"zincowl/core/question"
+)
+
+// CardBrief says which cards are wanted. Everything but Count has a default.
+type CardBrief struct {
+	Count   int      `json:"count"`
+	Kinds   []string `json:"kinds,omitempty"`   // empty means all
+	Length  string   `json:"length,omitempty"`  // short, medium or long: how much a back may say
+	Include []string `json:"include,omitempty"` // words that a card has to speak of, any of them
+}
+
+// cardKinds are the kinds of cards there are.
+var cardKinds = []string{"term", "question", "blank", "cell", "steps"}
+
+// lengths are how many words the back of a card may have.
+var lengths = map[string]int{"": 40, "short": 14, "medium": 40, "long": 200}
+
+// Check says in a sentence what of the cards can't be had.
+func (b CardBrief) Check() error {
+	if b.Count < 0 || b.Count > MaxCount {
+		return fmt.Errorf("A batch has 0 to %d cards; this brief asks for %d.", MaxCount, b.Count)
+	}
+	for _, k := range b.Kinds {
+		if !slices.Contains(cardKinds, k) {
+			return fmt.Errorf("There is no kind of card %q; ask for %s.", clip(k), strings.Join(cardKinds, ", "))
+		}
+	}
+	if _, ok := lengths[b.Length]; !ok {
+		return fmt.Errorf("The length of cards is %q; it can be short, medium or long.", clip(b.Length))
+	}
+	return nil
+}
+
+// Cards writes the cards of a brief, the most central first, kinds and passages mixed. The
+// same seed gives the same cards.
+func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
+	b = b.withDefaults()
+	if err := b.Cards.Check(); err != nil || b.Cards.Count == 0 {
+		return nil, err
+	}
+	type scored struct {
+		question.Card
+		where where
+		score float64
+	}
+	var all []scored
+	add := func(t term, kind, front, back string, score float64, more func(*question.Card)) {
+		c := question.Card{Kind: kind, Front: front, Back: back, Topic: t.topic, Cites: []question.Cite{t.cite()}, Origin: question.Origin{By: "writer"}}
+		if more != nil {
+			more(&c)
+		}
+		sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s\x00%v", kind, front, back, c.Masks))
+		c.ID = "c" + hex.EncodeToString(sum[:8])
+		text := strings.ToLower(front + " " + back + " " + fmt.Sprint(c.Rows))
+		wanted := len(b.Cards.Include) == 0 || slices.ContainsFunc(b.Cards.Include, func(w string) bool { return strings.Contains(text, strings.ToLower(w)) })
+		if !wanted || len(b.Cards.Kinds) > 0 && !slices.Contains(b.Cards.Kinds, kind) || len(strings.Fields(back)) > lengths[b.Cards.Length] || !b.wantsTopic(t.topic) || !b.wantsSource(t.src.ID) {
+			return
+		}
+		all = append(all, scored{c, where{t.src.ID, t.Passage}, score})
+	}
+	r := source32(b.Seed, "cards")
+	for _, t := range m.terms {
+		if t.Hedged || !namesKind(t) || !m.clear(t.Object, m.lore.before[t.Quote]) {
+			continue
+		}
+		add(t, "term", upperFirst(t.Subject), upperFirst(t.Object), 0.9+0.1*t.Weight, nil)
+		if !givesAway(t.Subject, t.Object) {
+			add(t, "term", upperFirst(t.Object), upperFirst(t.Subject), 0.85+0.1*t.Weight, nil)
+		}
+	}
+	for _, i := range m.ideas {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		if i.kind != question.Short && i.kind != question.Blanks || i.from == nil || i.frame == "meaning" {
+			continue
+		}
+		q, err := i.write(rand.New(rand.NewPCG(b.Seed, 1)), b)
+		switch {
+		case err != nil:
+		case i.kind == question.Short:
+			add(i.from.term, "question", q.Stem, q.Key.Reference, i.score, nil)
+		default:
+			add(i.from.term, "blank", strings.ReplaceAll(q.Stem, question.BlankMark(1), "…"), q.Key.Blanks[0][0], i.score-0.05, nil)
+		}
+	}
+	for _, t := range m.tables {
+		switch {
+		case t.Type == fact.Sequence && len(m.stepIdeas(t)) > 0:
+			add(t, "steps", upperFirst(t.Subject)+": which steps, in which order?", strings.Join(t.Steps, " → "), 0.8, nil)
+		case len(t.passage.Rows) > 2:
+			if c, ok := m.chartOf(t); ok {
+				for range min(4, len(c.rows)) {
+					q, err := m.gaps(c, r)
+					if err != nil {
+						break
+					}
+					var backs []string
+					var masks []question.Mask
+					for row := range q.Rows {
+						for col := range q.Rows[row] {
+							if text, ok := q.Key.Cells[fmt.Sprintf("r%dc%d", row+1, col+1)]; ok {
+								masks = append(masks, question.Mask{At: fmt.Sprintf("r%dc%d", row+1, col+1), Text: text})
+								backs = append(backs, q.Rows[row][0]+", "+q.Rows[0][col]+": "+text)
+							}
+						}
+					}
+					add(t, "cell", "What is covered in this table?", strings.Join(backs, "; ")+".", 0.85, func(c *question.Card) { c.Rows, c.Masks = q.Rows, masks })
+				}
+			}
+		}
+	}
+	slices.SortStableFunc(all, func(a, b scored) int { return cmp.Or(cmp.Compare(b.score, a.score), cmp.Compare(a.ID, b.ID)) })
+	var out []question.Card
+	kinds, passages, seen := map[string]int{}, map[where]int{}, map[string]bool{}
+	for round := 1; len(out) < b.Cards.Count && round <= 8; round++ {
+		for _, c := range all {
+			if len(out) == b.Cards.Count {
+				break
+			}
+			if seen[c.ID] || passages[c.where] >= round || kinds[c.Kind] >= round*max(1, b.Cards.Count/3) {
+				continue
+			}
+			seen[c.ID] = true
+			passages[c.where]++
+			kinds[c.Kind]++
+			out = append(out, c.Card)
+		}
+	}
+	return out, nil
+}
