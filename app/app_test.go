@@ -684,17 +684,24 @@ func (w *world) solve(drill uuid.UUID, position int, right bool) app.DrillItem {
 	if err := json.Unmarshal(item.Body, &q); err != nil {
 		w.t.Fatal(err)
 	}
-	in := app.Answer{ID: uuid.New(), Confidence: "hunch", Given: app.Given{Text: kind.KeyText(q)}}
-	switch {
-	case q.Kind == question.Blanks:
-		in.Given = app.Given{Blanks: q.Key.Blanks[0]}
-	case q.Kind == question.Choice:
-		in.Given = app.Given{Options: q.Key.Options}
-	}
+	known := kind.Right(q)
+	in := app.Answer{ID: uuid.New(), Confidence: "hunch", Given: app.Given{Options: known.Options, Text: known.Text, Blanks: known.Blanks, Pairs: known.Pairs, Cells: known.Cells}}
 	if !right {
 		in.Given = app.Given{Text: "1", Blanks: []string{"nothing of the sort"}}
+		if len(known.Pairs) > 1 { // each with what belongs to the next
+			in.Given = app.Given{}
+			for i, p := range known.Pairs {
+				in.Given.Pairs = append(in.Given.Pairs, []string{p[0], known.Pairs[(i+1)%len(known.Pairs)][1]})
+			}
+		}
+		if len(known.Cells) > 0 {
+			in.Given = app.Given{Cells: map[string]string{}}
+			for at := range known.Cells {
+				in.Given.Cells[at] = "nothing of the sort"
+			}
+		}
 		for _, o := range q.Options {
-			if o.ID != q.Key.Options[0] {
+			if len(known.Options) > 0 && o.ID != known.Options[0] && len(known.Pairs) == 0 {
 				in.Given = app.Given{Options: []string{o.ID}}
 			}
 		}

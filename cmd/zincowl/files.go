@@ -10,6 +10,7 @@ import (
 	"io"
 	"os"
 	"path/filepath"
+	"runtime/debug"
 	"strings"
 	"text/tabwriter"
 	"unicode/utf8"
@@ -224,6 +225,7 @@ type passageCoverage struct {
 
 // Run drafts a batch. Topics are named by their titles in the brief.
 func (c *draftCmd) Run() error {
+	debug.SetGCPercent(40) // what is drafted from is small beside what the program knows of words
 	var brief writer.Brief
 	if err := loadJSON(c.Brief, &brief); err != nil {
 		return err

@@ -16,6 +16,7 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"fmt"
+	"regexp"
 	"runtime"
 	"slices"
 	"strings"
@@ -356,11 +357,17 @@ func ReadParts(ctx context.Context, passages []source.Passage, told func(done, o
 	return slices.Concat(found...)
 }
 
+// runOn is where what a term means ends and something else is said of it.
+var runOn = regexp.MustCompile(` and (?:must|may|can|shall|should|is|are|was|were|has|have|does|do|will)\b`)
+
 // finish fills in where a fact stands, its terms and its id.
 func finish(f Fact, p source.Passage) Fact {
 	f.Passage = p.ID
 	if path := p.Locator.Heading; len(path) > 0 {
 		f.About = path[len(path)-1]
+	}
+	if f.Type == Definition {
+		f.Object = runOn.Split(f.Object, 2)[0]
 	}
 	if f.Type != Limit && f.Terms == nil {
 		f.Terms = []string{f.Subject}

@@ -10,7 +10,7 @@ import (
 // distinctOptions looks for two options that say the same: the same words, or
 // the same amount written in two ways ("0.5 h" and "30 min").
 func (x *examination) distinctOptions() []Finding {
-	if len(kind.Claims(x.Question)) < 2 {
+	if len(kind.Claims(x.Question)) < 2 && len(x.Options) < 2 {
 		return nil
 	}
 	for j, b := range x.Options {

@@ -372,7 +372,7 @@ func (x *examination) quoted() []Evidence {
 func (x *examination) beside() []Finding {
 	key, ok := x.KeyOption()
 	asked := language.Stems(x.Stem)
-	for s := range language.Stems("which these what true term stands name following applies happens case") {
+	for s := range language.Stems("which these what true term stands name meant following applies happens case") {
 		delete(asked, s)
 	}
 	if !ok || len(asked) == 0 || turned.MatchString(x.Stem) {
@@ -389,6 +389,15 @@ func (x *examination) beside() []Finding {
 				right = append(right, o.ID)
 			}
 		}
+		// "Chlorine" stands wherever "chlorine dioxide" does.
+		right = slices.DeleteFunc(right, func(id string) bool {
+			o, _ := x.Option(id)
+			return slices.ContainsFunc(right, func(other string) bool {
+				p, _ := x.Option(other)
+				less, more := language.Stems(o.Text), language.Stems(p.Text)
+				return len(less) < len(more) && common(more, less) == len(less)
+			})
+		})
 		if len(right) == 1 {
 			return x.settled(right, "One option stands in the source", fmt.Sprintf("“%s” has what the stem says and, of the options, “%s” alone.", c.Quote, key.Text))
 		}

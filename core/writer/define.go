@@ -238,9 +238,10 @@ func (m *Material) limitIdea(t term) *idea {
 				return question.Question{}, fmt.Errorf("“%s” can't be understood by itself.", shorten(t.Quote, 60))
 			}
 			number := t.Quantity.Value
+			front := numbered.ReplaceAllString(t.Quote[:t.At], "")
 			return question.Question{
-				Title:       "The limit: " + shorten(t.Quote[:t.At], 46),
-				Stem:        t.Quote[:t.At] + question.BlankMark(1) + t.Quote[t.At+len(number):],
+				Title:       "The limit: " + shorten(front, 46),
+				Stem:        upperFirst(front) + question.BlankMark(1) + t.Quote[t.At+len(number):],
 				Key:         question.Key{Blanks: [][]string{{number}}},
 				Explanation: sentence(t.Quote),
 				Cites:       []question.Cite{t.cite()},

@@ -35,8 +35,8 @@ const (
 		inside/outside maximum/minimum earlier/later highest/lowest warmer/cooler hotter/colder heavier/lighter deeper/shallower older/younger wider/narrower thicker/thinner
 		oldest/youngest upstream/downstream coarsest/finest largest/smallest quickly/slowly cheaper/dearer usually/rarely often/seldom most/few forwards/backwards uphill/downhill
 		easier/harder sooner/later nearer/farther richer/poorer drier/wetter internal/external`
-	oppositeVerbs = `increase/decrease rise/fall grow/shrink expand/contract gain/lose open/close buy/sell lend/borrow encourage/discourage attract/repel absorb/release include/exclude heat/cool
-		strengthen/weaken accept/reject allow/prevent freeze/melt evaporate/condense raise/lower lengthen/shorten accelerate/slow widen/narrow load/unload lock/unlock fill/empty improve/worsen
+	oppositeVerbs = `increase/decrease rise/fall grow/shrink expand/contract gain/lose open/close encourage/discourage attract/repel absorb/release include/exclude heat/cool
+		strengthen/weaken accept/reject allow/forbid freeze/melt evaporate/condense raise/lower lengthen/shorten accelerate/slow widen/narrow fill/empty improve/worsen
 		import/export push/pull tighten/loosen inflate/deflate lift/lower enlarge/reduce precede/follow`
 	oppositeNouns = `increase/decrease supply/demand income/expense asset/liability debit/credit gain/loss profit/loss buyer/seller lender/borrower import/export maximum/minimum beginning/end top/bottom
 		winter/summer acid/alkali anode/cathode artery/vein cause/effect acceptance/rejection presence/absence strength/weakness input/output inflation/deflation employer/employee
@@ -84,12 +84,12 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		if len(amounts) > 3 || !apart(s.text, at[0], at[1]) || ranged.MatchString(s.text[at[1]:]) || rangeEnd.MatchString(s.text[:at[0]]) || vaguely.MatchString(s.text[:at[0]]) || strings.HasPrefix(s.text[at[1]:], " per cent or so") {
 			continue
 		}
-		if other, ok := l.otherNumber(s, s.text[at[0]:at[1]], r); ok {
+		if other, ok := l.otherNumber(s, s.text[at[0]:at[1]], r); ok && opposed(s, at[0], s.text[at[0]:at[1]], other) {
 			add(at[0], at[1], other, "number-of-another-size", 1)
 		}
 	}
 	for i, t := range s.tokens {
-		if other, ok := l.otherWord(s, i, r); ok {
+		if other, ok := l.otherWord(s, i, r); ok && opposed(s, t.Start, strconv.Itoa(2+slices.Index(numberWords, t.Lower)), strconv.Itoa(2+slices.Index(numberWords, other))) {
 			add(t.Start, t.End, cased(other, t.Text), "number-of-another-size", 0.95)
 		}
 		compound := i+1 < len(s.tokens) && s.tokens[i+1].Noun()
@@ -98,6 +98,8 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		case (t.Lower == "more" || t.Lower == "less" || t.Lower == "most" || t.Lower == "few") && !degree(s.tokens, i):
 		case (t.Lower == "before" || t.Lower == "after") && !timed(s.tokens, i):
 		case (t.Lower == "longer" || t.Lower == "later" || t.Lower == "more") && i > 0 && (s.tokens[i-1].Lower == "no" || s.tokens[i-1].Lower == "any"):
+		case t.Lower == "lower" && compound && !strings.Contains(s.text, " than "):
+			add(t.Start, t.End, "upper", "direction-turned-round", 0.9)
 		case ok && !strings.HasPrefix(t.Tag, "VB"):
 			if (t.Lower != "above" && t.Lower != "below") || i+1 < len(s.tokens) {
 				add(t.Start, t.End, cased(other, t.Text), "direction-turned-round", 0.9)
@@ -139,6 +141,36 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		return strings.Compare(a.text, b.text)
 	})
 	return out
+}
+
+var (
+	// fromBelow and fromAbove end with words that bound the number behind them.
+	fromBelow = regexp.MustCompile(`(?i)\b(?:at least|more than|over|above|longer than|older than|larger than|greater than|higher than|deeper than|exceeds?|exceeded|no less than|not less than|no fewer than|beyond|after|minimum of) (?:the )?$`)
+	fromAbove = regexp.MustCompile(`(?i)\b(?:at most|no more than|not more than|less than|fewer than|under|below|within|up to|shorter than|smaller than|younger than|lower than|not exceed|no longer than|no later than|maximum of|by the|before the|only) $`)
+	// supposing begins what a statement only holds under.
+	supposing = regexp.MustCompile(`(?i)\b(?:if|when|whenever|unless|once|that|which|who|whose|where)\b[^,;]*$`)
+)
+
+// opposed says whether a number in the place of another makes a bound wrong: what needs at
+// least fifteen needs at least ten as well, and what holds beyond ten holds beyond eleven.
+func opposed(s *said, at int, was, became string) bool {
+	a, ok1 := new(big.Rat).SetString(strings.ReplaceAll(was, ",", ""))
+	b, ok2 := new(big.Rat).SetString(strings.ReplaceAll(became, ",", ""))
+	if !ok1 || !ok2 {
+		return false
+	}
+	front := s.text[:at]
+	up := b.Cmp(a) > 0
+	under := supposing.MatchString(front)
+	switch {
+	case fromBelow.MatchString(front):
+		return up != under
+	case fromAbove.MatchString(front):
+		return up == under
+	case strings.HasPrefix(s.text[at+min(len(was), len(s.text)-at):], " or more"), strings.HasPrefix(s.text[at+min(len(was), len(s.text)-at):], " % or more"):
+		return up != under
+	}
+	return true
 }
 
 // apart says whether a number stands by itself: not in a name, a range or a unit.
@@ -237,6 +269,9 @@ func degree(tokens []language.Token, i int) bool {
 // the last word of what is replaced.
 func rule(tokens []language.Token, i int) (became string, to int) {
 	t := tokens[i]
+	if slices.ContainsFunc(tokens, func(t language.Token) bool { return t.Lower == "since" || t.Lower == "because" || t.Lower == "so" }) {
+		return "", 0 // the reason would speak for the rule that is no more
+	}
 	if i == 0 || i+1 >= len(tokens) || tokens[i+1].Lower == "have" || len(tokens) > 2 && tokens[len(tokens)-2].Lower == "all" {
 		return "", 0
 	}
@@ -299,6 +334,9 @@ func (l *lore) exchangesInside(s *said, r *rand.Rand) []falsehood {
 	for i := range s.tokens {
 		for n := min(3, len(s.tokens)-i); n >= 1; n-- {
 			last := s.tokens[i+n-1]
+			if i+n < len(s.tokens) && language.Plural(s.tokens[i+n].Lower) && language.Can(language.Singular(s.tokens[i+n].Lower), 'n') {
+				continue // part of a longer name, whatever its tag
+			}
 			if !last.Noun() || !grouped(s.tokens[i], true) || i > 0 && (s.tokens[i-1].Noun() || s.tokens[i-1].Tag == "JJ") || i+n < len(s.tokens) && s.tokens[i+n].Noun() {
 				continue
 			}
@@ -425,6 +463,9 @@ func (l *lore) exchanges(s *said, r *rand.Rand) []falsehood {
 		core := realise.Core(subject)
 		if at != 0 || core == "" || strings.Contains(core, ",") || strings.Contains(core, " and ") || strings.Contains(core, " or ") {
 			continue
+		}
+		if i := slices.IndexFunc(s.tokens, func(t language.Token) bool { return t.Start >= len(core) }); i >= 0 && (s.tokens[i].Noun() || strings.HasSuffix(s.tokens[i].Lower, "s") && !finite(s.tokens[i])) {
+			continue // part of a longer name
 		}
 		bare := trimArticle(core)
 		plural, ok := realise.Clause{Subject: subject, Verb: f.Predicate}.Plural()

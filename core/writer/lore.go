@@ -93,6 +93,9 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 			language.Tag(sentences)
 			var recent []map[string]bool
 			for _, s := range sentences {
+				if len(s.Tokens) > longSentence {
+					continue // nobody wrote that as a sentence
+				}
 				id := l.enter(language.Stems(s.Text))
 				heads := map[string]bool{}
 				l.notice(s, id, heads)
@@ -301,7 +304,15 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool)
 		maps.Copy(before, heads)
 	}
 	l.before[found[0].Quote] = before
-	for _, piece := range pieces(s) {
+	for n, piece := range pieces(s) {
+		if n > 0 { // the part before it is spoken of as well
+			before = maps.Clone(before)
+			for _, t := range s.Tokens {
+				if t.Noun() && t.Start-s.Start < strings.Index(s.Text, strings.TrimSpace(piece.text)) {
+					before[language.Singular(t.Lower)] = true
+				}
+			}
+		}
 		text := strings.TrimSpace(strings.TrimRight(piece.text, " ;"))
 		text = l.opened(text)
 		text = commanded(text)
@@ -558,6 +569,9 @@ var pale = language.Stems(`thing way point part kind case line word matter reaso
 // elliptic are words behind which something was left out that was named before.
 var elliptic = language.WordSet(`some any none one two three four all many most more less few each either neither so same other does do did is are was were not first second last third fourth fifth`)
 
+// longSentence is how many tokens a sentence may have that is looked at.
+const longSentence = 300
+
 // pointed is how many sentences back something is pointed to.
 const pointed = 3
 
@@ -579,7 +593,7 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 		case t.Lower == "there" && (next.Lower == "is" || next.Lower == "are"):
 		case t.Lower == "such" && next.Lower == "as", t.Lower == "above" && (next.Tag == "CD" || next.Tag == "DT"), t.Lower == "below" && (next.Tag == "CD" || next.Tag == "DT"):
 		case t.Lower == "those" && (next.Lower == "who" || next.Lower == "that" || next.Lower == "which" || next.Lower == "in" || next.Lower == "of" || next.Lower == "with"):
-		case t.Lower == "both" && (next.Noun() || next.Tag == "JJ" || joinsTwo(tokens[i+1:])):
+		case t.Lower == "both" && joinsTwo(tokens[i+1:]), t.Lower == "both" && i > 0 && tokens[i-1].Tag == "IN":
 		case t.Lower == "then" && i > 0 && opensThen[tokens[0].Lower]:
 		case (t.Lower == "one" || t.Lower == "reverse") && i > 0 && (tokens[i-1].Tag == "JJ" || tokens[i-1].Tag == "JJR" || tokens[i-1].Lower == "the" && t.Lower == "reverse") && next.Lower != "of":
 			return t.Text
@@ -676,7 +690,7 @@ func joinsTwo(tokens []language.Token) bool {
 }
 
 // expletive is an "it" that stands for nothing.
-var expletive = regexp.MustCompile(`^it (?:is|was|takes|seems)\b.{0,60}?\b(?:that|who|whether|to|because)\b`)
+var expletive = regexp.MustCompile(`^it (?:(?:is|was|seems) (?:\pL+ ){1,3}?(?:that|whether|to|because)|takes .{0,40}?\b(?:to|for))\b`)
 
 // persons are nouns that "they" can stand for in the singular.
 var persons = language.WordSet(`person operator patient customer driver buyer seller worker candidate nurse doctor teacher student`)
@@ -693,6 +707,9 @@ func (l *lore) known(tokens []language.Token, i int, before map[string]bool) boo
 		return true
 	}
 	head := tokens[n-1]
+	if ordinal[tokens[i+1].Lower] && n-i == 3 && before[language.Singular(head.Lower)] {
+		return false // "the first day": of what, was said before
+	}
 	if !head.Noun() || n-i > 2 { // "the oldest", "the living layer"
 		return true
 	}
@@ -714,6 +731,9 @@ func (l *lore) known(tokens []language.Token, i int, before map[string]bool) boo
 	}
 	return !before[noun] && !hollowNouns[noun] || l.heads[noun] >= 5 || persons[noun] && l.heads[noun] >= 2 || l.things[noun] != nil && l.things[noun].defined
 }
+
+// ordinal are words that count off what was named.
+var ordinal = language.WordSet(`first second third fourth last next other same former remaining`)
 
 // speaks says in how many sentences all of some stems stand.
 func (l *lore) speaks(stems ...string) int {

@@ -2,6 +2,7 @@ package writer
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"math/rand/v2"
 	"regexp"
@@ -57,9 +58,14 @@ func (s *said) worth() float64 {
 	return 0.6*s.Weight + 0.4*sure - long - s.told
 }
 
-// base is an idea on a sentence.
+// partOf says which part of a sentence the questions of a frame ask for: no batch asks
+// twice for the same one.
+var partOf = map[string]string{"complete": "number", "number": "number", "limit": "number", "how many": "number", "why": "rests", "purpose": "rests", "when": "rests", "openly reason": "rests", "openly condition": "rests", "openly purpose": "rests",
+	"complete reason": "rests", "complete condition": "rests", "complete purpose": "rests", "what follows": "follows", "openly after a condition": "follows", "complete after a condition": "follows", "openly after a reason": "follows"}
+
+// idea is an idea on a sentence.
 func (s *said) idea(k question.Kind, l question.Level, frame string, write func(r *rand.Rand, b Brief) (question.Question, error)) *idea {
-	return &idea{from: s, level: l, kind: k, topic: s.topic, source: s.src.ID, passage: s.Passage, subject: s.Quote, frame: frame, score: s.worth(), write: write}
+	return &idea{from: s, part: partOf[frame], level: l, kind: k, topic: s.topic, source: s.src.ID, passage: s.Passage, subject: s.Quote, frame: frame, score: s.worth(), write: write}
 }
 
 // statementIdeas are what can be asked of sentences as they stand.
@@ -70,13 +76,13 @@ func (m *Material) statementIdeas() []*idea {
 			continue
 		}
 		level, because := s.level()
-		whether := s.idea(question.TrueFalse, level, "", func(r *rand.Rand, _ Brief) (question.Question, error) { return m.isItSo(s, because, r) })
+		whether := s.idea(question.TrueFalse, level, "", func(r *rand.Rand, b Brief) (question.Question, error) { return m.isItSo(s, because, b, r) })
 		if len(m.lore.falsehoods(s, source32(0, s.Quote))) > 0 {
 			whether.score += 0.15 // what can be got wrong is worth asking
 		}
 		out = append(out, whether)
 		if at, ok := numberIn(s); ok {
-			out = append(out, s.idea(question.Blanks, level, "", func(*rand.Rand, Brief) (question.Question, error) {
+			out = append(out, s.idea(question.Blanks, level, "number", func(*rand.Rand, Brief) (question.Question, error) {
 				return blanked(s, at[0], at[1], because), nil
 			}))
 			out = append(out, s.idea(question.Choice, level, "complete", func(r *rand.Rand, b Brief) (question.Question, error) { return m.complete(s, at, because, b, r) }))
@@ -86,7 +92,7 @@ func (m *Material) statementIdeas() []*idea {
 }
 
 // isItSo asks whether a statement is true: the source's own, or one with one thing changed.
-func (m *Material) isItSo(s *said, because []string, r *rand.Rand) (question.Question, error) {
+func (m *Material) isItSo(s *said, because []string, b Brief, r *rand.Rand) (question.Question, error) {
 	q := question.Question{
 		Title: "Whether it is so: " + shorten(s.text, 40), Options: kind.Truths(), Key: question.Key{Options: []string{"true"}},
 		Stem: s.text, Cites: []question.Cite{s.cite()}, Explanation: sentence(s.Quote), LevelBecause: because,
@@ -95,8 +101,11 @@ func (m *Material) isItSo(s *said, because []string, r *rand.Rand) (question.Que
 	if len(false_) == 0 && s.Type == fact.Statement {
 		return q, fmt.Errorf("Nothing in “%s” can be changed so that it is plainly wrong.", shorten(s.text, 60))
 	}
-	if len(false_) == 0 || r.IntN(10) < 3 {
+	if len(false_) == 0 || r.IntN(20) < 9 || b.used[wronged+s.Quote] > 0 {
 		return q, nil
+	}
+	if b.used != nil {
+		b.used[wronged+s.Quote]++
 	}
 	f := false_[0]
 	q.Stem = f.text
@@ -267,21 +276,20 @@ func (m *Material) focuses() []focus {
 				k := nameKey(s.text[s.tokens[i].Start:last.End])
 				if th := m.lore.things[k]; th != nil && !seen[k] && last.End <= s.verbAt() && (th.defined || th.count >= 4 && language.Rank(th.head) > 300) {
 					seen[k] = true
-					by[k] = append(by[k], s)
+					by[s.src.ID+"\x00"+k] = append(by[s.src.ID+"\x00"+k], s)
 				}
 			}
 		}
 	}
 	var out []focus
-	for _, t := range m.lore.order {
-		if list := by[nameKey(t.name)]; len(list) >= 4 {
-			passages := map[string]bool{}
-			for _, s := range list {
-				passages[s.Passage] = true
-			}
-			if len(passages) > 1 {
-				out = append(out, focus{t, list})
-			}
+	for _, at := range slices.Sorted(maps.Keys(by)) {
+		list := by[at]
+		passages := map[string]bool{}
+		for _, s := range list {
+			passages[s.Passage] = true
+		}
+		if _, k, _ := strings.Cut(at, "\x00"); len(list) >= 4 && len(passages) > 1 {
+			out = append(out, focus{m.lore.things[k], list})
 		}
 	}
 	return out
@@ -460,19 +468,10 @@ func (m *Material) whichHold(f focus, way string, right int, b Brief, r *rand.Ra
 
 // named is how a thing is spoken of in general.
 func (m *Material) named(name string, t *thing) string {
-	if !t.plural && countable(t.head) && m.lore.indefinite[t.head] > 0 && !m.lore.name(strings.Fields(name)[0]) {
+	if !t.plural && m.lore.indefinite[t.head] > 0 && !m.lore.name(strings.Fields(name)[0]) {
 		return withIndefinite(name)
 	}
 	return name
-}
-
-// countable says whether a noun takes "a" in the singular, as far as is known.
-func countable(head string) bool {
-	switch language.NounKind(head) {
-	case "artefact", "person", "animal", "plant", "document", "organism":
-		return true
-	}
-	return false
 }
 
 // shortly asks for something in words of one's own, with the points that an answer has to

@@ -150,7 +150,7 @@ func (m *Material) openIdeas(x saying) []*idea {
 		base = f.Base
 		break
 	}
-	if asksObject[base] || base == "" || language.VerbTakes(base).Object < 7 || !nominal(x.clause.Rest) {
+	if passive.MatchString(x.clause.Verb) || asksObject[base] || base == "" || language.VerbTakes(base).Object < 7 || !nominal(x.clause.Rest) {
 		return out
 	}
 	c := x.clause
@@ -163,6 +163,9 @@ func (m *Material) openIdeas(x saying) []*idea {
 
 // quantified begins a subject that speaks of each or of some.
 var quantified = regexp.MustCompile(`(?i)^(?:each|every|all|any|some|no|most|many|few|several|both|only)\b`)
+
+// passive is a verb group that has no object.
+var passive = regexp.MustCompile(`\b(?:is|are|was|were|be|been|being)\b`)
 
 // asksObject are verbs whose object is no answer to "what": "what does mica have?" asks for
 // anything.

@@ -77,6 +77,7 @@ type idea struct {
 	formula  string // that it works with
 	turned   bool   // a formula is asked for another unknown
 	from     *said  // the sentence that it is about, where it is one
+	part     string // of its subject, what it asks for
 	frame    string // how it asks, where many questions ask so; no frame may fill a batch
 	score    float64
 	write    func(r *rand.Rand, b Brief) (question.Question, error)
@@ -348,11 +349,12 @@ type picker struct {
 	stems    map[string]bool // asked in this batch, in whatever kind
 	frames   map[string]int
 	formulas map[string]int
-	mixed    bool // there is more to ask about than formulas
+	asked    map[string]bool // by subject, the parts of it that were asked for
+	mixed    bool            // there is more to ask about than formulas
 }
 
 func newPicker(m *Material, b Brief) *picker {
-	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}, formulas: map[string]int{}}
+	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}, formulas: map[string]int{}, asked: map[string]bool{}}
 	for _, i := range m.ideas {
 		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) && (!i.turned || b.turnsRound()) {
 			p.ideas = append(p.ideas, i)
@@ -428,6 +430,7 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 			p.passages[where{i.source, i.passage}]++
 			p.subjects[i.subject]++
 			p.frames[i.frame]++
+			p.asked[i.subject+"\x00"+i.part] = true
 			p.formulas[i.formula]++
 			return true, nil
 		}
@@ -479,7 +482,9 @@ func (p *picker) standing(n int) (standing, bool) {
 	switch {
 	case p.uses[n] > 0 && !i.many, p.uses[n] > tries/4:
 		return standing{}, false
-	case i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
+	case i.frame != "" && i.frame != "number" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
+		return standing{}, false
+	case i.part != "" && p.asked[i.subject+"\x00"+i.part]:
 		return standing{}, false
 	case !i.many && p.subjects[i.subject] >= mostOfSubject:
 		return standing{}, false
