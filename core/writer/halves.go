@@ -3,6 +3,7 @@ package writer
 import (
 	"math/rand/v2"
 	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/fact"
@@ -37,12 +38,12 @@ func halvesOf(s *said) []half {
 	if strings.Contains(text, "“") || len(doubled.FindAllString(text, -1)) != 1 {
 		return nil
 	}
-	if m := ahead.FindStringSubmatch(text); m != nil && statesAll(m[2]) && statesAll(m[3]) {
+	if m := ahead.FindStringSubmatch(text); m != nil && s.states(0, len(m[1])+1+len(m[2])) && s.states(len(text)-len(m[3]), len(text)) {
 		sort := linking[strings.ToLower(m[1])]
 		out := []half{{s, m[1] + " " + m[2] + ", …", m[3], "after a " + sort}}
 		return out
 	}
-	if m := inside.FindStringSubmatch(text); m != nil && statesAll(m[1]) && statesAll(m[3]) {
+	if m := inside.FindStringSubmatch(text); m != nil && s.states(0, len(m[1])) && s.states(len(text)-len(m[3]), len(text)) {
 		link := strings.ToLower(m[2])
 		if link == "since" && figures.MatchString(m[3]) { // a time
 			return nil
@@ -56,19 +57,9 @@ func halvesOf(s *said) []half {
 	return nil
 }
 
-// statesAll says whether a text has a finite verb.
-func statesAll(text string) bool {
-	parsed := language.Split(text)
-	if len(parsed) != 1 {
-		return false
-	}
-	language.Tag(parsed)
-	for _, t := range parsed[0].Tokens {
-		if finite(t) {
-			return true
-		}
-	}
-	return false
+// states says whether a piece of a sentence has a finite verb.
+func (s *said) states(from, to int) bool {
+	return slices.ContainsFunc(s.tokens, func(t language.Token) bool { return t.Start >= from && t.End <= to && finite(t) })
 }
 
 // sorts say why a question on a half connects two things.

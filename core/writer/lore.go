@@ -502,7 +502,7 @@ func (l *lore) standsAlone(s *said) bool {
 	if words < 4 && !figures.MatchString(s.text) || words < 3 || words > 34 || !slices.ContainsFunc(s.tokens, finite) || strings.ContainsAny(s.text, "?|→=:“”\"…!") || strings.Count(s.text, "(") != strings.Count(s.text, ")") {
 		return false
 	}
-	if last := s.tokens[max(0, len(s.tokens)-2)].Lower; elliptic[last] && !strings.HasSuffix(s.text, " at all.") && !strings.HasSuffix(s.text, " each other.") && !strings.HasSuffix(s.text, "comes first.") && !strings.HasSuffix(s.text, "come first.") {
+	if last := s.tokens[max(0, len(s.tokens)-2)].Lower; elliptic[last] && !strings.HasSuffix(s.text, " at all.") && !strings.HasSuffix(s.text, " each other.") {
 		return false
 	}
 	if first := s.tokens[0]; !first.Word() && !(first.Text[0] >= '0' && first.Text[0] <= '9') {
@@ -567,7 +567,7 @@ func contents(stems map[string]bool) int {
 var pale = language.Stems(`thing way point part kind case line word matter reason idea fact make take give get come go keep need seem mean call say certain different important possible simple good bad great new old first last long`)
 
 // elliptic are words behind which something was left out that was named before.
-var elliptic = language.WordSet(`some any none one two three four all many most more less few each either neither so same other does do did is are was were not first second last third fourth fifth`)
+var elliptic = language.WordSet(`some any none one two three four all many most more less few each either neither so same other does do did is are was were not third fourth fifth`)
 
 // longSentence is how many tokens a sentence may have that is looked at.
 const longSentence = 300
