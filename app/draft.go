@@ -96,11 +96,11 @@ func (a *App) CanBear(ctx context.Context, account, course uuid.UUID) ([]Bears, 
 			practised[c.TopicID] = practised[c.TopicID] || writer.Practises(c.Text)
 		}
 		share := func(topic *uuid.UUID, level question.Level) Supply {
-			n := known.material.Bears(text(topic), level)
+			n, many := known.material.Bears(text(topic), level)
 			if topic != nil && practised[*topic] {
-				n += writer.ManyPerIdea
+				n, many = n+1, true
 			}
-			out := Supply{Can: n, Many: n >= writer.ManyPerIdea}
+			out := Supply{Can: n, Many: many}
 			for _, h := range held {
 				if h.Level == string(level) && same(h.TopicID, topic) {
 					out.Held = h.Count

@@ -214,6 +214,7 @@ type bears struct {
 	CanDo string         `json:"can_do"`
 	Level question.Level `json:"level"`
 	Bears int            `json:"can_bear"`
+	Many  bool           `json:"any_number,omitempty"` // some can be asked again with other numbers
 	Given int            `json:"given"`
 }
 
@@ -306,8 +307,8 @@ func covered(m *writer.Material, sources []writer.Source, topics []syllabus.Topi
 	}
 	for _, t := range append(topics, syllabus.Topic{}) {
 		for _, l := range question.Levels {
-			if n := m.Bears(t.ID, l); n > 0 {
-				out.ByCanDo = append(out.ByCanDo, bears{t.ID, l, n, given[[2]string{t.ID, string(l)}]})
+			if n, many := m.Bears(t.ID, l); n > 0 {
+				out.ByCanDo = append(out.ByCanDo, bears{t.ID, l, n, many, given[[2]string{t.ID, string(l)}]})
 			}
 		}
 	}

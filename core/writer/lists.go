@@ -53,11 +53,8 @@ func (m *Material) listIdeas() []*idea {
 				prep, object = found[1], found[2]
 			}
 			list := items(object)
-			subject := f.Subject
-			if f.For != "" && f.ForSure >= 0.9 {
-				subject = f.For
-			}
-			c := realise.Clause{Subject: m.lore.within(subject), Verb: f.Predicate, Rest: prep}
+			subject := m.lore.subjectOf(f)
+			c := realise.Clause{Subject: subject, Verb: f.Predicate, Rest: prep}
 			if list == nil || !wholly(s.Quote, f) || strings.HasPrefix(strings.ToLower(subject), "no ") || strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || f.Predicate == "is" || f.Predicate == "are" {
 				continue
 			}

@@ -297,6 +297,18 @@ func (l *lore) within(text string) string {
 	return realise.Lower(text, l.name)
 }
 
+// sureEnough is how sure it has to be what a pronoun stands for.
+const sureEnough = 0.9
+
+// subjectOf is what a fact is about as it stands within a sentence: what its pronoun stands
+// for, where that is sure.
+func (l *lore) subjectOf(f fact.Fact) string {
+	if f.For != "" && f.ForSure >= sureEnough {
+		return l.within(f.For)
+	}
+	return l.within(f.Subject)
+}
+
 // take keeps the parts of a sentence that can be asked about.
 func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool) {
 	before := map[string]bool{}
@@ -318,7 +330,7 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool)
 		text = commanded(text)
 		for _, t := range found {
 
-			if first, rest, _ := strings.Cut(text, " "); (strings.EqualFold(first, "it") || strings.EqualFold(first, "they")) && strings.EqualFold(t.Subject, first) && t.ForSure >= 0.9 && len(strings.Fields(t.For)) <= 6 {
+			if first, rest, _ := strings.Cut(text, " "); (strings.EqualFold(first, "it") || strings.EqualFold(first, "they")) && strings.EqualFold(t.Subject, first) && t.ForSure >= sureEnough && len(strings.Fields(t.For)) <= 6 {
 				text = t.For + " " + rest
 			}
 		}

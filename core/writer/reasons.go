@@ -63,11 +63,7 @@ func (m *Material) bondOf(s *said, f fact.Fact) (bond, bool) {
 	default:
 		return b, false
 	}
-	subject := f.Subject
-	if f.For != "" && f.ForSure >= 0.9 {
-		subject = f.For
-	}
-	subject = m.lore.within(subject)
+	subject := m.lore.subjectOf(f)
 	object := strings.TrimRight(f.Object, ".,; ")
 	if first, _, _ := strings.Cut(strings.ToLower(subject), " "); first == "each" || first == "both" || first == "all" || first == "some" {
 		return b, false

@@ -47,14 +47,10 @@ func (m *Material) sayingOf(s *said, f fact.Fact) (saying, bool) {
 	if !predicating[f.Type] || f.Under != "" || f.Hedged || f.Object == "" || f.Confidence < 0.75 || f.Negated && !strings.Contains(f.Predicate, "not") {
 		return x, false
 	}
-	subject := f.Subject
-	if f.For != "" {
-		if f.ForSure < 0.9 {
-			return x, false
-		}
-		subject = f.For
+	if f.For != "" && f.ForSure < sureEnough {
+		return x, false
 	}
-	subject = m.lore.within(subject)
+	subject := m.lore.subjectOf(f)
 	x.name = trimArticle(subject)
 	object := strings.TrimRight(f.Object, ".,; ")
 	if x.name == "" || strings.ContainsAny(x.name+object, ",;:()?–—") || realise.Core(x.name) != x.name || doubled.MatchString(object) || len(strings.Fields(x.name)) > 5 || len(strings.Fields(object)) > 14 || len(strings.Fields(object)) < 2 {
@@ -364,11 +360,8 @@ func (m *Material) amountIdeas() []*idea {
 			if figures.MatchString(rest) || hedge == "about " || hedge == "around " || hedge == "roughly " || hedge == "some " || strings.HasPrefix(rest, "to ") {
 				continue
 			}
-			subject := f.Subject
-			if f.For != "" && f.ForSure >= 0.9 {
-				subject = f.For
-			}
-			c := realise.Clause{Subject: m.lore.within(subject), Verb: f.Predicate}
+			subject := m.lore.subjectOf(f)
+			c := realise.Clause{Subject: subject, Verb: f.Predicate}
 			if strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || !wholly(s.Quote, f) || !counts(unit, f.Object) {
 				continue
 			}

@@ -183,25 +183,25 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 // Facts says how many facts were read from a passage of a source.
 func (m *Material) Facts(source, passage string) int { return m.facts[where{source, passage}] }
 
-// Bears says how many different questions the material can bear for a topic
-// and a level. An idea that gives another question with each draw counts as
-// ManyPerIdea.
-func (m *Material) Bears(topic string, level question.Level) int {
-	n := 0
+// Bears says how many questions the material can bear for a topic and a level that ask for
+// different things, and whether some of them can be asked again and again with other
+// numbers. Those are counted once.
+func (m *Material) Bears(topic string, level question.Level) (n int, many bool) {
+	on := map[string]int{}
 	for _, i := range m.ideas {
-		if i.topic == topic && i.level == level && i.kind != question.TrueFalse { // which says nothing that is not asked otherwise
-			if i.many {
-				n += ManyPerIdea
-			} else {
-				n++
-			}
+		if i.topic != topic || i.level != level {
+			continue
+		}
+		if on[i.subject]++; i.many {
+			many = true
+			on[i.subject] = 1
 		}
 	}
-	return n
+	for _, k := range on {
+		n += min(k, mostOfSubject)
+	}
+	return n, many
 }
-
-// ManyPerIdea is how many questions an idea with free numbers is counted for.
-const ManyPerIdea = 40
 
 // Declined says why a slot of the brief stayed empty.
 type Declined struct {
