@@ -104,6 +104,9 @@ func (a *App) CanBear(ctx context.Context, account, course uuid.UUID) ([]Bears, 
 			for _, h := range held {
 				if h.Level == string(level) && same(h.TopicID, topic) {
 					out.Held = h.Count
+					if many { // other numbers were drawn
+						out.Can = max(n, h.Count)
+					}
 				}
 			}
 			return out
