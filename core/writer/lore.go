@@ -5,10 +5,13 @@ import (
 	"context"
 	"maps"
 	"regexp"
+	"runtime"
 	"slices"
 	"strings"
 	"sync"
 	"unicode"
+
+	"golang.org/x/sync/errgroup"
 
 	"zincowl/core/fact"
 	"zincowl/core/language"
@@ -67,6 +70,7 @@ type thing struct {
 func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 	l := &lore{holds: map[string][]int{}, names: map[string]bool{}, small: map[string]bool{}, heads: map[string]int{}, indefinite: map[string]int{}, things: map[string]*thing{}, before: map[string]map[string]bool{}, byHead: map[string][]*thing{}, byKind: map[string][]string{}, related: map[kinship][]*thing{}}
 	byQuote := map[[3]string][]term{}
+	var tagged [][]language.Sentence
 	for _, t := range facts {
 		k := [3]string{t.src.ID, t.Passage, t.Quote}
 		byQuote[k] = append(byQuote[k], t)
@@ -76,9 +80,12 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 		if src.Doc.Language != "" && src.Doc.Language != "en" {
 			continue
 		}
-		for _, p := range src.Doc.Passages {
+		for at, p := range src.Doc.Passages {
 			if ctx.Err() != nil {
 				return l
+			}
+			if at%batch == 0 {
+				tagged = tagAll(src.Doc.Passages[at:min(len(src.Doc.Passages), at+batch)])
 			}
 			if p.Kind == source.Picture {
 				continue
@@ -89,8 +96,7 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 				}
 				continue
 			}
-			sentences := language.Split(p.Text)
-			language.Tag(sentences)
+			sentences := tagged[at%batch]
 			var recent []map[string]bool
 			for _, s := range sentences {
 				if len(s.Tokens) > longSentence {
@@ -156,6 +162,37 @@ func (s *said) past() bool {
 		}
 	}
 	return false
+}
+
+// batch is how many passages are tagged at a time.
+const batch = 500
+
+// tagAll tags passages, several at once.
+func tagAll(passages []source.Passage) [][]language.Sentence {
+	out := make([][]language.Sentence, len(passages))
+	each(len(passages), func(i int) {
+		if k := passages[i].Kind; k != source.Table && k != source.Picture {
+			out[i] = language.Split(passages[i].Text)
+			language.Tag(out[i])
+		}
+	})
+	return out
+}
+
+// each does something for each of n, several at once.
+func each(n int, do func(i int)) {
+	var group errgroup.Group
+	group.SetLimit(runtime.GOMAXPROCS(0))
+	const share = 50
+	for from := 0; from < n; from += share {
+		group.Go(func() error {
+			for i := from; i < min(n, from+share); i++ {
+				do(i)
+			}
+			return nil
+		})
+	}
+	_ = group.Wait() // nothing fails
 }
 
 func (l *lore) enter(stems map[string]bool) int {

@@ -71,13 +71,18 @@ func (s *said) idea(k question.Kind, l question.Level, frame string, write func(
 // statementIdeas are what can be asked of sentences as they stand.
 func (m *Material) statementIdeas() []*idea {
 	var out []*idea
-	for _, s := range m.lore.said {
+	mistakable := make([]bool, len(m.lore.said))
+	each(len(m.lore.said), func(i int) {
+		s := m.lore.said[i]
+		mistakable[i] = s.alone && !s.Hedged && len(m.lore.falsehoods(s, source32(0, s.Quote))) > 0
+	})
+	for at, s := range m.lore.said {
 		if !s.alone || s.Hedged {
 			continue
 		}
 		level, because := s.level()
 		whether := s.idea(question.TrueFalse, level, "", func(r *rand.Rand, b Brief) (question.Question, error) { return m.isItSo(s, because, b, r) })
-		if len(m.lore.falsehoods(s, source32(0, s.Quote))) > 0 {
+		if mistakable[at] {
 			whether.score += 0.15 // what can be got wrong is worth asking
 		}
 		out = append(out, whether)
