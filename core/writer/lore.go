@@ -55,7 +55,6 @@ type said struct {
 type thing struct {
 	key      string
 	name     string // as it stands within a sentence
-	stems    map[string]bool
 	words    int
 	upper    bool // it is a name
 	head     string
@@ -63,7 +62,6 @@ type thing struct {
 	count    int
 	defined  bool
 	together map[string]bool // what it is named together with
-	in       map[int]bool    // the sentences that speak of it
 }
 
 // loreOf reads the passages of all sources once.
@@ -102,13 +100,13 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 				if len(s.Tokens) > longSentence {
 					continue // nobody wrote that as a sentence
 				}
-				id := l.enter(language.Stems(s.Text))
+				l.enter(language.Stems(s.Text))
 				heads := map[string]bool{}
-				l.notice(s, id, heads)
+				l.notice(s, heads)
 				for h := range heads {
 					l.heads[h]++
 				}
-				if found := byQuote[[3]string{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
+				if found := byQuote[[3]string{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading && len(l.said) < mostSaid {
 					l.take(s, found, recent)
 				}
 				if recent = append(recent, heads); len(recent) > pointed {
@@ -125,7 +123,7 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 		}
 	}
 	for k, t := range l.things {
-		t.key, t.stems, t.words, t.upper = k, language.Stems(t.name), len(strings.Fields(t.name)), unicode.IsUpper([]rune(t.name)[0])
+		t.key, t.words, t.upper = k, len(strings.Fields(t.name)), unicode.IsUpper([]rune(t.name)[0])
 		l.order = append(l.order, t)
 	}
 	slices.SortFunc(l.order, func(a, b *thing) int { return cmp.Or(b.count-a.count, cmp.Compare(a.key, b.key)) })
@@ -195,17 +193,16 @@ func each(n int, do func(i int)) {
 	_ = group.Wait() // nothing fails
 }
 
-func (l *lore) enter(stems map[string]bool) int {
+func (l *lore) enter(stems map[string]bool) {
 	id := len(l.sentences)
 	l.sentences = append(l.sentences, stems)
 	for s := range stems {
 		l.holds[s] = append(l.holds[s], id)
 	}
-	return id
 }
 
 // notice takes up the names, nouns and noun groups of a sentence.
-func (l *lore) notice(s language.Sentence, id int, heads map[string]bool) {
+func (l *lore) notice(s language.Sentence, heads map[string]bool) {
 	article, lastEnd := "", 0
 	var chain []*thing // what was named one after the other
 	for i := 0; i < len(s.Tokens); i++ {
@@ -236,7 +233,7 @@ func (l *lore) notice(s language.Sentence, id int, heads map[string]bool) {
 			article = ""
 			continue
 		}
-		th := l.meet(s, i, i+n, id)
+		th := l.meet(s, i, i+n)
 		if (article == "a" || article == "an") && th != nil {
 			l.indefinite[th.head]++
 		}
@@ -272,6 +269,12 @@ var enumerates = map[string]bool{"and": true, "or": true, ", and": true, ", or":
 func (t *thing) with(o *thing) {
 	a, b := group(language.NounKind(t.head)), group(language.NounKind(o.head))
 	if t != o && (a == b || a == "" || b == "") {
+		if t.together == nil {
+			t.together = map[string]bool{}
+		}
+		if o.together == nil {
+			o.together = map[string]bool{}
+		}
 		t.together[nameKey(o.name)], o.together[nameKey(t.name)] = true, true
 	}
 }
@@ -303,7 +306,7 @@ func nameKey(name string) string {
 }
 
 // meet takes up a noun group.
-func (l *lore) meet(s language.Sentence, from, to, id int) *thing {
+func (l *lore) meet(s language.Sentence, from, to int) *thing {
 	text := s.Span(from, to)
 	if first := s.Tokens[from].Text; from == 0 && !(to-from > 1 && unicode.IsUpper([]rune(s.Tokens[from+1].Text)[0])) {
 		text = realise.Lower(text, nil)
@@ -314,11 +317,10 @@ func (l *lore) meet(s language.Sentence, from, to, id int) *thing {
 	t := l.things[k]
 	if t == nil {
 		last := s.Tokens[to-1].Lower
-		t = &thing{name: text, head: language.Singular(last), plural: language.Plural(last), together: map[string]bool{}, in: map[int]bool{}}
+		t = &thing{name: text, head: language.Singular(last), plural: language.Plural(last)}
 		l.things[k] = t
 	}
 	t.count++
-	t.in[id] = true
 	return t
 }
 
@@ -333,6 +335,10 @@ func (l *lore) within(text string) string {
 	}
 	return realise.Lower(text, l.name)
 }
+
+// mostSaid bounds the sentences that are asked about one by one: more are not needed for any
+// exam, and each takes room.
+const mostSaid = 15_000
 
 // sureEnough is how sure it has to be what a pronoun stands for.
 const sureEnough = 0.9
@@ -795,6 +801,9 @@ func (l *lore) speaks(stems ...string) int {
 			rarest = s
 		}
 	}
+	if len(l.holds[rarest]) > everywhere {
+		return everywhere
+	}
 	n := 0
 next:
 	for _, id := range l.holds[rarest] {
@@ -808,6 +817,10 @@ next:
 	return n
 }
 
+// everywhere is in how many sentences a word stands that tells nothing apart: to look
+// through them for each sentence would take forever.
+const everywhere = 2000
+
 // maybeTrue says whether some sentence has all stems of a thing and most of what is said:
 // then the sources may say it of that thing too.
 func (l *lore) maybeTrue(thing, says map[string]bool) bool {
@@ -816,6 +829,9 @@ func (l *lore) maybeTrue(thing, says map[string]bool) bool {
 		if n := len(l.holds[s]); n < fewest || n == fewest && s < rarest {
 			rarest, fewest = s, n
 		}
+	}
+	if fewest > everywhere {
+		return true // nothing is told apart by a word that stands everywhere
 	}
 	for _, id := range l.holds[rarest] {
 		here := l.sentences[id]
@@ -886,7 +902,11 @@ func (l *lore) seekSiblings(k, name string, plural bool) []*thing {
 			return
 		}
 		seen[t] = true
-		if t.key == k || t.plural != plural || t.upper != upper || len(t.stems) == 0 || covers(own, t.stems) || covers(t.stems, own) {
+		if t.key == k || t.plural != plural || t.upper != upper {
+			return
+		}
+		stems := language.Stems(t.name)
+		if len(stems) == 0 || covers(own, stems) || covers(stems, own) {
 			return
 		}
 		if t.head != head && language.Alike(head, t.head) > 0.85 {

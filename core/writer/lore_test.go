@@ -112,12 +112,12 @@ func TestSwappedThings(t *testing.T) {
 
 func TestHalves(t *testing.T) {
 	for text, want := range map[string]string{
-		"The old bed is washed because the sand is fine.":                    "Why is this so? The old bed is washed. → the sand is fine",
-		"The tank must be covered, so that no leaves fall in.":               "What is this for? The tank must be covered. → no leaves fall in",
-		"When the residual falls below the limit, the dose is raised.":       "What follows when the residual falls below the limit? → the dose is raised",
-		"A sample is thrown away if its bottle was opened on the way there.": "Under what condition does this hold? A sample is thrown away. → its bottle was opened on the way there",
-		"The pump has run since 1998 without any repair worth telling.":      "",
-		"The bed works only if it is wet.":                                   "",
+		"The old bed is washed because the sand is fine.":               "Why is this so? The old bed is washed. → the sand is fine",
+		"The tank must be covered, so that no leaves fall in.":          "What is this for? The tank must be covered. → no leaves fall in",
+		"When the residual falls below the limit, the dose is raised.":  "What follows when the residual falls below the limit? → the dose is raised",
+		"A sample is thrown away if its bottle was opened in the van.":  "Under what condition does this hold? A sample is thrown away. → its bottle was opened in the van",
+		"The pump has run since 1998 without any repair worth telling.": "",
+		"The bed works only if it is wet.":                              "",
 	} {
 		m := studied("Notes\n\n" + text)
 		got := ""

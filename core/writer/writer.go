@@ -177,6 +177,11 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		return nil, err
 	}
 	m.ideas = append(m.ideas, quantitative(equations, ranges)...)
+	for _, s := range m.lore.said {
+		if !s.alone { // nothing is written from its words any more
+			s.tokens, s.before = nil, nil
+		}
+	}
 	return m, ctx.Err()
 }
 

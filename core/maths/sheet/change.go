@@ -200,7 +200,7 @@ func (t told) compared(before, after maths.Quantity) (maths.Quantity, string) {
 		return before, ""
 	case asksDifference:
 		out := maths.Quantity{Value: new(big.Rat).Sub(high.Value, low.Value), Unit: after.Unit}
-		return out, high.Text(4) + " − " + low.Text(4) + sign(out.Value) + out.Text(3)
+		return out, high.Text(7) + " − " + low.Text(7) + sign(out.Value) + out.Text(3)
 	case asksPercentage:
 		if before.Value.Sign() == 0 {
 			return before, ""
@@ -208,7 +208,7 @@ func (t told) compared(before, after maths.Quantity) (maths.Quantity, string) {
 		share := new(big.Rat).Sub(high.Value, low.Value)
 		share.Quo(share, before.Value)
 		out := maths.Quantity{Value: share.Mul(share, big.NewRat(100, 1)), Unit: percent}
-		return out, fmt.Sprintf("(%s − %s) ÷ %s%s%s", high.Text(4), low.Text(4), before.Text(4), sign(out.Value), out.Text(3))
+		return out, fmt.Sprintf("(%s − %s) ÷ %s%s%s", high.Text(7), low.Text(7), before.Text(7), sign(out.Value), out.Text(3))
 	}
 	return after, ""
 }
