@@ -83,7 +83,7 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 				return l
 			}
 			if at%batch == 0 {
-				tagged = tagAll(src.Doc.Passages[at:min(len(src.Doc.Passages), at+batch)])
+				tagged = tagAll(src.Doc.Passages[at:min(len(src.Doc.Passages), at+batch)], len(l.said) < mostSaid)
 			}
 			if p.Kind == source.Picture {
 				continue
@@ -101,12 +101,15 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 					continue // nobody wrote that as a sentence
 				}
 				l.enter(language.Stems(s.Text))
+				if len(l.said) >= mostSaid {
+					continue // enough is asked about; this is only what must not be contradicted
+				}
 				heads := map[string]bool{}
 				l.notice(s, heads)
 				for h := range heads {
 					l.heads[h]++
 				}
-				if found := byQuote[[3]string{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading && len(l.said) < mostSaid {
+				if found := byQuote[[3]string{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
 					l.take(s, found, recent)
 				}
 				if recent = append(recent, heads); len(recent) > pointed {
@@ -165,13 +168,16 @@ func (s *said) past() bool {
 // batch is how many passages are tagged at a time.
 const batch = 500
 
-// tagAll tags passages, several at once.
-func tagAll(passages []source.Passage) [][]language.Sentence {
+// tagAll takes passages apart into sentences, several at once, and tags them where that is
+// wanted.
+func tagAll(passages []source.Passage, tags bool) [][]language.Sentence {
 	out := make([][]language.Sentence, len(passages))
 	each(len(passages), func(i int) {
 		if k := passages[i].Kind; k != source.Table && k != source.Picture {
 			out[i] = language.Split(passages[i].Text)
-			language.Tag(out[i])
+			if tags {
+				language.Tag(out[i])
+			}
 		}
 	})
 	return out
@@ -338,7 +344,7 @@ func (l *lore) within(text string) string {
 
 // mostSaid bounds the sentences that are asked about one by one: more are not needed for any
 // exam, and each takes room.
-const mostSaid = 15_000
+const mostSaid = 8_000
 
 // sureEnough is how sure it has to be what a pronoun stands for.
 const sureEnough = 0.9
