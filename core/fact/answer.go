@@ -40,12 +40,11 @@ func answered(question string, s language.Sentence) (Fact, bool) {
 	if language.Plural(strings.ToLower(asked[1][strings.LastIndexByte(asked[1], ' ')+1:])) {
 		is = " are "
 	}
-	made := language.Split(asked[1] + is + lowerFirst(said))
-	if len(made) != 1 {
+	made, ok := language.Single(asked[1] + is + lowerFirst(said))
+	if !ok {
 		return Fact{}, false
 	}
-	language.Tag(made)
-	f, ok := define(made[0])
+	f, ok := define(made)
 	f.Quote = s.Text
 	return f, ok
 }

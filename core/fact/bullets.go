@@ -61,12 +61,11 @@ func completing(lead string, heading bool, item source.Passage, about profile) (
 	}
 	words := strings.Fields(strings.ToLower(lead))
 	if last := words[len(words)-1]; awaiting[last] && !strings.HasSuffix(strings.ToLower(lead), "the following") {
-		whole := language.Split(lead + " " + lowerFirst(text) + ".")
-		if len(whole) != 1 {
+		whole, ok := language.Single(lead + " " + lowerFirst(text) + ".")
+		if !ok {
 			return nil, false
 		}
-		language.Tag(whole)
-		facts := states(whole[0], clause.Read(whole[0]))
+		facts := states(whole, clause.Read(whole))
 		for i := range facts {
 			facts[i].Quote = item.Text
 		}
@@ -90,25 +89,23 @@ var collective = regexp.MustCompile(`(?i)^(?:the |main |common |typical |usual )
 // at the surface" below "Slow filters", or what is one of the "Signs of overload".
 func under(heading, text string, item source.Passage) ([]Fact, bool) {
 	if m := collective.FindStringSubmatch(heading); m != nil && language.Plural(strings.ToLower(m[1])) {
-		first := language.Split(text)
-		language.Tag(first)
-		if len(first) != 1 || verbal[first[0].Tokens[0].Tag] {
+		first, ok := language.Single(text)
+		if !ok || verbal[first.Tokens[0].Tag] {
 			return nil, false
 		}
 		return []Fact{{Type: Parts, Quote: item.Text, Subject: heading, Predicate: "include", Object: text, Confidence: 0.8}}, true
 	}
-	whole := language.Split(heading + " " + lowerFirst(text) + ".")
-	if len(whole) != 1 {
+	whole, ok := language.Single(heading + " " + lowerFirst(text) + ".")
+	if !ok {
 		return nil, false
 	}
-	language.Tag(whole)
-	r := clause.Read(whole[0])
+	r := clause.Read(whole)
 	for _, c := range r.Clauses {
 		// The heading, and nothing but the heading, has to be what the item speaks of.
 		if c.Kind != clause.Main || !c.Certain || c.Subject.From != 0 || c.Subject.To != len(heading) || c.Passive && !auxiliary.MatchString(r.Of(c.At)) {
 			continue
 		}
-		facts := states(whole[0], r)
+		facts := states(whole, r)
 		for i := range facts {
 			facts[i].Quote, facts[i].Confidence = item.Text, min(facts[i].Confidence, 0.7)
 		}

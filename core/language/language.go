@@ -9,6 +9,7 @@
 package language
 
 import (
+	"regexp"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -54,6 +55,12 @@ var abbreviations = map[string]bool{
 	"v": true, "fig": true, "figs": true, "eq": true, "sec": true, "ch": true, "vol": true, "dr": true, "mr": true,
 	"mrs": true, "ms": true, "prof": true, "st": true, "max": true, "min": true, "temp": true, "incl": true,
 }
+
+// numbering is the number of a section or an item before a sentence.
+var numbering = regexp.MustCompile(`^(?:\d+(?:\.\d+)+\.?|\(?[a-z0-9]{1,2}\)|§ ?\d+) +`)
+
+// Unnumbered is a text without the number of its section or item.
+func Unnumbered(text string) string { return numbering.ReplaceAllString(text, "") }
 
 // Split cuts text into sentences with untagged tokens. Every byte that is not
 // white space is in exactly one token.

@@ -6,6 +6,17 @@ import (
 	"unicode/utf8"
 )
 
+// Single is a text as one sentence, with its tokens tagged; it is not ok where it is none, or
+// more than one.
+func Single(text string) (Sentence, bool) {
+	sentences := Split(text)
+	if len(sentences) != 1 {
+		return Sentence{}, false
+	}
+	Tag(sentences)
+	return sentences[0], true
+}
+
 // Tag fills in the part of speech of every token of the sentences, in place.
 func Tag(sentences []Sentence) {
 	model := trained()

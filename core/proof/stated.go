@@ -26,11 +26,9 @@ var passing = language.WordSet(`also likewise nevertheless therefore thus then h
 // comparable are the words of a text as statements are compared: small, without what only
 // leads on.
 func comparable(text string) []string {
-	all := strings.Fields(words(numbering.ReplaceAllString(text, "")))
+	all := strings.Fields(words(language.Unnumbered(text)))
 	return all
 }
-
-var numbering = regexp.MustCompile(`^(?:\d+(?:\.\d+)+\.?|\(?[a-z0-9]{1,2}\)|§ ?\d+) +`)
 
 // change is what a statement has in another place than the source, in words.
 type change struct{ says, source string }
@@ -204,7 +202,7 @@ var incomplete = regexp.MustCompile(`“([^”]*…[^”]*)”`)
 
 // stated asks of questions in words whether the words quoted show the key right.
 func (x *examination) stated() []Finding {
-	if x.Model != nil || x.Task != nil || len(x.Cites) == 0 || x.Origin.By == "import" && len(x.Cites) == 0 {
+	if x.Model != nil || x.Task != nil || len(x.Cites) == 0 {
 		return nil
 	}
 	var found []Finding

@@ -11,6 +11,7 @@ import (
 	"strings"
 
 	"zincowl/core/fact"
+	"zincowl/core/language/realise"
 	"zincowl/core/question"
 )
 
@@ -76,9 +77,9 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 		if t.Hedged || !namesKind(t) || !m.clear(t.Object, m.lore.before[t.Quote]) {
 			continue
 		}
-		add(t, "term", upperFirst(t.Subject), upperFirst(t.Object), 0.9+0.1*t.Weight, nil)
+		add(t, "term", realise.Upper(t.Subject), realise.Upper(t.Object), 0.9+0.1*t.Weight, nil)
 		if !givesAway(t.Subject, t.Object) {
-			add(t, "term", upperFirst(t.Object), upperFirst(t.Subject), 0.85+0.1*t.Weight, nil)
+			add(t, "term", realise.Upper(t.Object), realise.Upper(t.Subject), 0.85+0.1*t.Weight, nil)
 		}
 	}
 	for _, i := range m.ideas {
@@ -100,7 +101,7 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 	for _, t := range m.tables {
 		switch {
 		case t.Type == fact.Sequence && len(m.stepIdeas(t)) > 0:
-			add(t, "steps", upperFirst(t.Subject)+": which steps, in which order?", strings.Join(t.Steps, " → "), 0.8, nil)
+			add(t, "steps", realise.Upper(t.Subject)+": which steps, in which order?", strings.Join(t.Steps, " → "), 0.8, nil)
 		case len(t.passage.Rows) > 2:
 			if c, ok := m.chartOf(t); ok {
 				for range min(4, len(c.rows)) {

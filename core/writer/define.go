@@ -8,6 +8,7 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/language"
+	"zincowl/core/language/realise"
 	"zincowl/core/question"
 )
 
@@ -70,7 +71,7 @@ func (m *Material) meaningOf(at int, r *rand.Rand, b Brief) (question.Question, 
 // asks whether that is so.
 func (m *Material) statement(at int, r *rand.Rand) (question.Question, error) {
 	t := m.terms[at]
-	says := func(meaning string) string { return upperFirst(withArticle(t)) + " " + be(t) + " " + meaning + "." }
+	says := func(meaning string) string { return realise.Upper(withArticle(t)) + " " + be(t) + " " + meaning + "." }
 	q := question.Question{
 		Title: "Whether it is " + withArticle(t), Options: kind.Truths(), Key: question.Key{Options: []string{"true"}},
 		Stem: says(t.Object), Cites: []question.Cite{t.cite()}, Explanation: sentence(t.Quote),
@@ -98,7 +99,7 @@ func (m *Material) termFor(at int, r *rand.Rand, b Brief) (question.Question, er
 	frame := frames[r.IntN(len(frames))]
 	meaning := t.Object
 	if strings.HasPrefix(frame, "%s") {
-		meaning = upperFirst(meaning)
+		meaning = realise.Upper(meaning)
 	}
 	q := question.Question{
 		Title: "The name for " + shorten(t.Object, 44),
@@ -113,7 +114,7 @@ func (m *Material) termFor(at int, r *rand.Rand, b Brief) (question.Question, er
 	for _, o := range others {
 		wrong = append(wrong, question.Option{
 			Text: o.Subject, Slip: "term-of-another-meaning",
-			Why: fmt.Sprintf("%s %s %s.", upperFirst(withArticle(o)), be(o), o.Object),
+			Why: fmt.Sprintf("%s %s %s.", realise.Upper(withArticle(o)), be(o), o.Object),
 		})
 	}
 	wrong = wrong[:min(len(wrong), b.Options-1)]
@@ -238,10 +239,10 @@ func (m *Material) limitIdea(t term) *idea {
 				return question.Question{}, fmt.Errorf("“%s” can't be understood by itself.", shorten(t.Quote, 60))
 			}
 			number := t.Quantity.Value
-			front := numbered.ReplaceAllString(t.Quote[:t.At], "")
+			front := language.Unnumbered(t.Quote[:t.At])
 			return question.Question{
 				Title:       "The limit: " + shorten(front, 46),
-				Stem:        upperFirst(front) + question.BlankMark(1) + t.Quote[t.At+len(number):],
+				Stem:        realise.Upper(front) + question.BlankMark(1) + t.Quote[t.At+len(number):],
 				Key:         question.Key{Blanks: [][]string{{number}}},
 				Explanation: sentence(t.Quote),
 				Cites:       []question.Cite{t.cite()},
@@ -328,14 +329,6 @@ func lastWord(s string) string {
 		return ""
 	}
 	return f[len(f)-1]
-}
-
-func upperFirst(s string) string {
-	if s == "" || strings.HasPrefix(s, "pH") {
-		return s
-	}
-	r := []rune(s)
-	return strings.ToUpper(string(r[0])) + string(r[1:])
 }
 
 // sentence is a quote as the explanation after an answer.

@@ -411,7 +411,17 @@ func (l *lore) otherNumber(s *said, number string, r *rand.Rand) (string, bool) 
 	return "", false
 }
 
-var numberWords = strings.Fields(`two three four five six seven eight nine ten eleven twelve`)
+// numberWords are the words for two to twelve, in order.
+var numberWords = func() []string {
+	english, _ := language.In("en")
+	words := make([]string, 11)
+	for w, n := range english.Number {
+		if n >= 2 && n <= 12 {
+			words[n-2] = w
+		}
+	}
+	return words
+}()
 
 // otherWord is another number in place of one that is written as a word, the i-th of a
 // sentence, where it counts what follows.

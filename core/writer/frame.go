@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/language/realise"
 	"zincowl/core/question"
 )
 
@@ -119,7 +120,7 @@ func fill(frame string, are, of []string, then, ask string, b Brief) string {
 	}
 	first := list(are)
 	if strings.HasPrefix(frame, "{are}") {
-		first = upperFirst(first)
+		first = realise.Upper(first)
 	}
 	return strings.NewReplacer("{are}", first, "{of}", list(of), "{then}", then, "{ask}", ask, "{place}", place).Replace(frame)
 }

@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strings"
 
-	"zincowl/core/fact"
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
 	"zincowl/core/question"
@@ -136,23 +135,11 @@ func (m *Material) otherHalf(h half, all []half, b Brief, r *rand.Rand) (questio
 		Title: "How it goes on: " + shorten(h.stem, 44), Stem: "How does this go on correctly? " + realise.Upper(h.stem),
 		Cites: []question.Cite{h.cite()}, Explanation: sentence(h.Quote), LevelBecause: []string{sorts[h.sort]},
 	}
-	var wrong []question.Option
-	changed := &said{term: h.term, text: h.asked, stems: language.Stems(h.asked), facts: []fact.Fact{}}
-	if parsed := language.Split(h.asked); len(parsed) == 1 {
-		language.Tag(parsed)
-		changed.tokens = parsed[0].Tokens
-		for _, f := range m.lore.falsehoods(changed, r) {
-			if f.weight < 0.8 || len(wrong) == 2 {
-				break
-			}
-			wrong = append(wrong, question.Option{Text: realise.Lower(f.text, m.lore.name), Slip: f.slip, Why: f.why()})
-		}
+	wrong := m.changed(h.term, h.asked, 0.8, 2, r)
+	for i := range wrong {
+		wrong[i].Text = realise.Lower(wrong[i].Text, m.lore.name)
 	}
-	type scored struct {
-		question.Option
-		score float64
-	}
-	var list []scored
+	var list []tempting
 	own := language.Stems(h.asked)
 	given := language.Stems(h.stem)
 	for _, o := range all {
@@ -160,11 +147,7 @@ func (m *Material) otherHalf(h half, all []half, b Brief, r *rand.Rand) (questio
 		if o.Quote == h.Quote || overlap(own, theirs) > 0.5 || !near(len(o.asked), len(h.asked)) || !m.clear(o.asked, o.before) || m.lore.maybeTrue(theirs, given) || !related(o, h) {
 			continue
 		}
-		list = append(list, scored{question.Option{Text: o.asked, Slip: "belongs-to-another-statement", Why: "That belongs to something else: “" + sentence(o.Quote) + "”"}, m.lore.likeness(h.said, o.said) + 0.05*r.Float64()})
+		list = append(list, tempting{question.Option{Text: o.asked, Slip: "belongs-to-another-statement", Why: "That belongs to something else: “" + sentence(o.Quote) + "”"}, m.lore.likeness(h.said, o.said) + 0.05*r.Float64()})
 	}
-	sortBy(list, func(s scored) float64 { return -s.score })
-	for _, s := range list {
-		wrong = append(wrong, s.Option)
-	}
-	return offer(q, h.asked, wrong, b.Options, r)
+	return offer(q, h.asked, append(wrong, mostTempting(list)...), b.Options, r)
 }

@@ -43,34 +43,32 @@ var preposed = regexp.MustCompile(`^(of|into|in|from|by|with) (.+)$`)
 // listIdeas ask for the members of a list.
 func (m *Material) listIdeas() []*idea {
 	var out []*idea
-	for _, s := range m.lore.said {
-		for _, f := range s.facts {
-			if f.Type != fact.Parts && f.Type != fact.Kind && f.Type != fact.Property || f.Under != "" || f.Hedged || f.Confidence < 0.85 || strings.HasPrefix(f.Predicate, ":") {
-				continue
-			}
-			object, prep := f.Object, ""
-			if found := preposed.FindStringSubmatch(object); found != nil {
-				prep, object = found[1], found[2]
-			}
-			list := items(object)
-			subject := m.lore.subjectOf(f)
-			c := realise.Clause{Subject: subject, Verb: f.Predicate, Rest: prep}
-			if list == nil || !wholly(s.Quote, f) || strings.HasPrefix(strings.ToLower(subject), "no ") || strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || f.Predicate == "is" || f.Predicate == "are" {
-				continue
-			}
-			stem, ok := c.Ask("what")
-			if !ok {
-				continue
-			}
-			stem = strings.TrimSuffix(stem, "?") + fmt.Sprintf("? Name all %s.", counted(len(list)))
-			points := make([]string, len(list))
-			for i, p := range list {
-				points[i] = realise.Upper(p)
-			}
-			out = append(out, s.idea(question.Short, question.Easy, "list", func(*rand.Rand, Brief) (question.Question, error) {
-				return shortly(s, shorten(stem, 56), stem, points, nil), nil
-			}))
+	for s, f := range m.lore.facts() {
+		if f.Type != fact.Parts && f.Type != fact.Kind && f.Type != fact.Property || f.Under != "" || f.Hedged || f.Confidence < 0.85 || strings.HasPrefix(f.Predicate, ":") {
+			continue
 		}
+		object, prep := f.Object, ""
+		if found := preposed.FindStringSubmatch(object); found != nil {
+			prep, object = found[1], found[2]
+		}
+		list := items(object)
+		subject := m.lore.subjectOf(f)
+		c := realise.Clause{Subject: subject, Verb: f.Predicate, Rest: prep}
+		if list == nil || !wholly(s.Quote, f) || strings.HasPrefix(strings.ToLower(subject), "no ") || strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || f.Predicate == "is" || f.Predicate == "are" {
+			continue
+		}
+		stem, ok := c.Ask("what")
+		if !ok {
+			continue
+		}
+		stem = strings.TrimSuffix(stem, "?") + fmt.Sprintf("? Name all %s.", counted(len(list)))
+		points := make([]string, len(list))
+		for i, p := range list {
+			points[i] = realise.Upper(p)
+		}
+		out = append(out, s.idea(question.Short, question.Easy, "list", func(*rand.Rand, Brief) (question.Question, error) {
+			return shortly(s, shorten(stem, 56), stem, points, nil), nil
+		}))
 	}
 	return out
 }
@@ -158,17 +156,16 @@ func nextStep(t term, name string, steps []string, at int, b Brief, r *rand.Rand
 // namesKind says whether a term names a kind of thing: a noun group that is no single
 // person, place or letter of a formula.
 func namesKind(t term) bool {
-	parsed := language.Split(t.Subject)
-	if len(t.Subject) < 3 || len(parsed) != 1 {
+	name, ok := language.Single(t.Subject)
+	if !ok || len(t.Subject) < 3 {
 		return false
 	}
-	language.Tag(parsed)
 	capitals := 0
-	for i, w := range parsed[0].Tokens {
+	for i, w := range name.Tokens {
 		if w.Word() && unicode.IsUpper([]rune(w.Text)[0]) && len(w.Text) > 1 && w.Text != strings.ToUpper(w.Text) {
 			capitals++
 		}
-		if w.Tag == "PRP" || w.Tag == "PRP$" || w.Tag == "DT" || w.Tag == "RB" && i == len(parsed[0].Tokens)-1 || w.Tag == "MD" {
+		if w.Tag == "PRP" || w.Tag == "PRP$" || w.Tag == "DT" || w.Tag == "RB" && i == len(name.Tokens)-1 || w.Tag == "MD" {
 			return false
 		}
 	}

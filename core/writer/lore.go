@@ -3,6 +3,7 @@ package writer
 import (
 	"cmp"
 	"context"
+	"iter"
 	"maps"
 	"regexp"
 	"runtime"
@@ -358,6 +359,19 @@ func (l *lore) subjectOf(f fact.Fact) string {
 	return l.within(f.Subject)
 }
 
+// facts are all facts with the sentences that they were read from.
+func (l *lore) facts() iter.Seq2[*said, fact.Fact] {
+	return func(yield func(*said, fact.Fact) bool) {
+		for _, s := range l.said {
+			for _, f := range s.facts {
+				if !yield(s, f) {
+					return
+				}
+			}
+		}
+	}
+}
+
 // take keeps the parts of a sentence that can be asked about.
 func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool) {
 	before := map[string]bool{}
@@ -378,7 +392,6 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool)
 		text = l.opened(text)
 		text = commanded(text)
 		for _, t := range found {
-
 			if first, rest, _ := strings.Cut(text, " "); (strings.EqualFold(first, "it") || strings.EqualFold(first, "they")) && strings.EqualFold(t.Subject, first) && t.ForSure >= sureEnough && len(strings.Fields(t.For)) <= 6 {
 				text = t.For + " " + rest
 			}
@@ -387,12 +400,11 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool)
 			continue
 		}
 		text = realise.Sentence(text)
-		parsed := language.Split(text)
-		if len(parsed) != 1 {
+		parsed, ok := language.Single(text)
+		if !ok {
 			continue
 		}
-		language.Tag(parsed)
-		out := &said{term: found[0], text: text, tokens: parsed[0].Tokens, stems: language.Stems(text), before: before}
+		out := &said{term: found[0], text: text, tokens: parsed.Tokens, stems: language.Stems(text), before: before}
 		for _, t := range found {
 			if piece.whole || strings.Contains(strings.ToLower(piece.text), strings.ToLower(t.Object)) && t.Type != fact.Statement {
 				out.facts = append(out.facts, t.Fact)
@@ -414,12 +426,11 @@ type piece struct {
 
 // commanded says an order as a rule: "You must carry out the check before the first lift."
 func commanded(text string) string {
-	parsed := language.Split(text)
-	if len(parsed) != 1 || len(parsed[0].Tokens) < 4 {
+	parsed, ok := language.Single(text)
+	if !ok || len(parsed.Tokens) < 4 {
 		return text
 	}
-	language.Tag(parsed)
-	tokens := parsed[0].Tokens
+	tokens := parsed.Tokens
 	// What stands before the order: "When leaving the truck, …".
 	at := 0
 	if fronting[tokens[0].Lower] || tokens[0].Tag == "IN" {
@@ -473,10 +484,9 @@ var fronting = language.WordSet(`if when before after while once on with in duri
 // pieces are the parts of a sentence between semicolons, where each has a verb of its own.
 func pieces(s language.Sentence) []piece {
 	if before, after, ok := strings.Cut(s.Text, ": "); ok && !strings.Contains(s.Text, ";") {
-		first, second := language.Split(before), language.Split(after)
-		language.Tag(first)
-		language.Tag(second)
-		if len(first) == 1 && len(second) == 1 && slices.ContainsFunc(first[0].Tokens, finite) && slices.ContainsFunc(second[0].Tokens, finite) && len(first[0].Tokens) > 5 {
+		first, one := language.Single(before)
+		second, another := language.Single(after)
+		if one && another && slices.ContainsFunc(first.Tokens, finite) && slices.ContainsFunc(second.Tokens, finite) && len(first.Tokens) > 5 {
 			return []piece{{before, true}} // what follows only explains it
 		}
 	}
@@ -485,12 +495,11 @@ func pieces(s language.Sentence) []piece {
 	}
 	var out []piece
 	for part := range strings.SplitSeq(s.Text, ";") {
-		parsed := language.Split(strings.TrimSpace(part))
-		if len(parsed) != 1 {
+		parsed, ok := language.Single(strings.TrimSpace(part))
+		if !ok {
 			return nil
 		}
-		language.Tag(parsed)
-		if !slices.ContainsFunc(parsed[0].Tokens, finite) {
+		if !slices.ContainsFunc(parsed.Tokens, finite) {
 			return []piece{{s.Text, true}}
 		}
 		out = append(out, piece{part, false})
@@ -511,12 +520,9 @@ var turning = regexp.MustCompile(`, (?:however|therefore|by contrast|on the othe
 // passing are adverbs by which a sentence goes on from the one before.
 var passing = regexp.MustCompile(` (?:also|likewise|nevertheless|therefore|thus|then) (\pL+)`)
 
-// numbered is the number of a section or an item before a sentence.
-var numbered = regexp.MustCompile(`^(?:\d+(?:\.\d+)+\.?|\(?[a-z0-9]{1,2}\)|§ ?\d+) +`)
-
 // opened is a text without what only leads on to it.
 func (l *lore) opened(text string) string {
-	text = numbered.ReplaceAllString(text, "")
+	text = language.Unnumbered(text)
 	text = strings.TrimSuffix(text, " as well.")
 	text = turning.ReplaceAllStringFunc(text, func(m string) string {
 		if strings.HasSuffix(m, ",") {

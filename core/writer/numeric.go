@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"zincowl/core/language"
+	"zincowl/core/language/realise"
 	"zincowl/core/maths"
 	"zincowl/core/question"
 )
@@ -62,13 +63,12 @@ func (e equation) tellsApart() bool {
 // piece of the legend, "what would be left", can not.
 func (e equation) nameable() bool {
 	for _, v := range e.Variables {
-		parsed := language.Split(v.Meaning)
-		if len(parsed) != 1 || len(parsed[0].Tokens) > 9 || strings.ContainsAny(v.Meaning, "(),;:=/") {
+		name, ok := language.Single(v.Meaning)
+		if !ok || len(name.Tokens) > 9 || strings.ContainsAny(v.Meaning, "(),;:=/") {
 			return false
 		}
-		language.Tag(parsed)
 		noun := false
-		for _, t := range parsed[0].Tokens {
+		for _, t := range name.Tokens {
 			noun = noun || t.Noun() || t.Tag == "VBG" || language.Can(language.Singular(t.Lower), 'n')
 			if t.Tag == "MD" || t.Tag == "WP" || t.Tag == "WDT" || t.Tag == "PRP" || t.Lower == "is" || t.Lower == "are" {
 				return false
@@ -207,9 +207,9 @@ func (t task) value() maths.Quantity { return maths.Quantity{Value: t.answer, Un
 
 func (t task) title() string {
 	if t.change != nil {
-		return upperFirst(t.change.asked.Meaning) + " when the " + t.change.of.Meaning + " changes"
+		return realise.Upper(t.change.asked.Meaning) + " when the " + t.change.of.Meaning + " changes"
 	}
-	return upperFirst(t.asked.Meaning) + " from " + list(t.meanings())
+	return realise.Upper(t.asked.Meaning) + " from " + list(t.meanings())
 }
 
 // inOrder sorts numeric options by size, as papers print them.

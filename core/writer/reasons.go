@@ -32,11 +32,9 @@ var (
 // bonds are the propositions of which it is said why, when or what for they hold.
 func (m *Material) bonds() []bond {
 	var out []bond
-	for _, s := range m.lore.said {
-		for _, f := range s.facts {
-			if b, ok := m.bondOf(s, f); ok {
-				out = append(out, b)
-			}
+	for s, f := range m.lore.facts() {
+		if b, ok := m.bondOf(s, f); ok {
+			out = append(out, b)
 		}
 	}
 	return out
@@ -91,12 +89,8 @@ func (b bond) under() string { return b.link + " " + b.rests }
 
 // clear says whether some words refer to nothing outside of themselves.
 func (m *Material) clear(text string, before map[string]bool) bool {
-	parsed := language.Split(text)
-	if len(parsed) != 1 {
-		return false
-	}
-	language.Tag(parsed)
-	return m.lore.leans(parsed[0].Tokens, text, before) == ""
+	parsed, ok := language.Single(text)
+	return ok && m.lore.leans(parsed.Tokens, text, before) == ""
 }
 
 // bondIdeas ask for what a proposition rests on, and for what follows.
@@ -160,18 +154,9 @@ func conditional(link string) string {
 func (m *Material) restsOn(b bond, all []bond, title, stem, link string, brief Brief, r *rand.Rand) (question.Question, error) {
 	q := question.Question{Title: title, Stem: stem, Cites: []question.Cite{b.cite()}, Explanation: sentence(b.Quote), LevelBecause: []string{b.kind}}
 	say := func(rests string) string { return realise.Upper(strings.TrimSpace(link + " " + rests)) }
-	var wrong []question.Option
-	changed := &said{term: b.term, text: realise.Upper(b.rests), stems: language.Stems(b.rests)}
-	parsed := language.Split(changed.text)
-	language.Tag(parsed)
-	if len(parsed) == 1 {
-		changed.tokens = parsed[0].Tokens
-		for _, f := range m.lore.falsehoods(changed, r) {
-			if f.weight < 0.75 || len(wrong) == 1 {
-				break
-			}
-			wrong = append(wrong, question.Option{Text: say(m.lore.within(f.text)), Slip: f.slip, Why: f.why()})
-		}
+	wrong := m.changed(b.term, realise.Upper(b.rests), plainlyWrong, 1, r)
+	for i := range wrong {
+		wrong[i].Text = say(m.lore.within(wrong[i].Text))
 	}
 	wrong = append(wrong, m.others(b, all, func(o bond) (string, string, string) {
 		return say(o.rests), "rests-on-of-another", "That is said of something else: “" + sentence(o.Quote) + "”"
@@ -191,19 +176,7 @@ func (m *Material) whatFollows(b bond, all []bond, brief Brief, r *rand.Rand) (q
 	stem := ask + b.under() + "?"
 	q := question.Question{Title: realise.Upper(b.under()), Stem: stem, Cites: []question.Cite{b.cite()}, Explanation: sentence(b.Quote), LevelBecause: []string{"condition"}}
 	key := strings.TrimRight(b.clause.Statement(), ".")
-	var wrong []question.Option
-	changed := &said{term: b.term, text: key, stems: language.Stems(key)}
-	if parsed := language.Split(key + "."); len(parsed) == 1 {
-		language.Tag(parsed)
-		changed.tokens = parsed[0].Tokens
-		for _, f := range m.lore.falsehoods(changed, r) {
-			if f.weight < 0.75 || len(wrong) == 1 {
-				break
-			}
-			wrong = append(wrong, question.Option{Text: f.text, Slip: f.slip, Why: f.why()})
-		}
-	}
-	wrong = append(wrong, m.others(b, all, func(o bond) (string, string, string) {
+	wrong := append(m.changed(b.term, key+".", plainlyWrong, 1, r), m.others(b, all, func(o bond) (string, string, string) {
 		return strings.TrimRight(o.clause.Statement(), "."), "follows-from-something-else", "That holds " + o.under() + "."
 	}, r)...)
 	return offer(q, key, wrong, brief.Options, r)
@@ -214,11 +187,7 @@ func (m *Material) whatFollows(b bond, all []bond, brief Brief, r *rand.Rand) (q
 func (m *Material) others(b bond, all []bond, say func(bond) (text, slip, why string), r *rand.Rand) []question.Option {
 	own, _, _ := say(b)
 	stems := language.Stems(own)
-	type scored struct {
-		question.Option
-		score float64
-	}
-	var list []scored
+	var list []tempting
 	for _, o := range all {
 		if o.kind != b.kind || o.Quote == b.Quote || (o.kind == "purpose" && o.link != b.link) {
 			continue
@@ -229,12 +198,23 @@ func (m *Material) others(b bond, all []bond, say func(bond) (text, slip, why st
 			continue
 		}
 		score := m.lore.likeness(b.said, o.said) + 0.1*r.Float64()
-		list = append(list, scored{question.Option{Text: text, Slip: slip, Why: why}, score})
+		list = append(list, tempting{question.Option{Text: text, Slip: slip, Why: why}, score})
 	}
-	sortBy(list, func(s scored) float64 { return -s.score })
+	return mostTempting(list)
+}
+
+// tempting is an option with how near it stands to the right one.
+type tempting struct {
+	question.Option
+	score float64
+}
+
+// mostTempting are the options of a list, the nearest first.
+func mostTempting(list []tempting) []question.Option {
+	sortBy(list, func(t tempting) float64 { return -t.score })
 	var out []question.Option
-	for _, s := range list {
-		out = append(out, s.Option)
+	for _, t := range list {
+		out = append(out, t.Option)
 	}
 	return out
 }

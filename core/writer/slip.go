@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/language/realise"
 	"zincowl/core/maths"
 )
 
@@ -388,27 +389,27 @@ func wrongTurns(n maths.Node) []wrongTurn {
 			turn("e-for-ten", "e was raised to the power where ten is meant.", maths.Binary{Op: '^', X: maths.E, Y: b.Y})
 		}
 		if _, constant := b.Y.(maths.Number); constant && b.Op == '^' {
-			turn("power-forgotten", fmt.Sprintf("%s was not raised to its power.", upperFirst(the(b.X))), b.X)
-			turn("power-as-factor", fmt.Sprintf("%s was multiplied by %s where it has to be raised to it.", upperFirst(the(b.X)), maths.Told(b.Y)), maths.Binary{Op: '*', X: b.X, Y: b.Y})
+			turn("power-forgotten", fmt.Sprintf("%s was not raised to its power.", realise.Upper(the(b.X))), b.X)
+			turn("power-as-factor", fmt.Sprintf("%s was multiplied by %s where it has to be raised to it.", realise.Upper(the(b.X)), maths.Told(b.Y)), maths.Binary{Op: '*', X: b.X, Y: b.Y})
 		}
 		switch b.Op {
 		case '/':
 			turn("multiplied-for-divided", fmt.Sprintf("It was multiplied by %s, which has to divide.", the(b.Y)), maths.Binary{Op: '*', X: b.X, Y: b.Y})
-			turn("ratio-turned-over", fmt.Sprintf("%s was divided by %s.", upperFirst(the(b.Y)), the(b.X)), maths.Binary{Op: '/', X: b.Y, Y: b.X})
+			turn("ratio-turned-over", fmt.Sprintf("%s was divided by %s.", realise.Upper(the(b.Y)), the(b.X)), maths.Binary{Op: '/', X: b.Y, Y: b.X})
 			turn("factor-forgotten", fmt.Sprintf("It was not divided by %s.", the(b.Y)), b.X)
 		case '*':
 			turn("divided-for-multiplied", fmt.Sprintf("It was divided by %s, which has to multiply.", the(b.Y)), maths.Binary{Op: '/', X: b.X, Y: b.Y})
-			turn("added-for-multiplied", fmt.Sprintf("%s was added where it has to multiply.", upperFirst(the(b.Y))), maths.Binary{Op: '+', X: b.X, Y: b.Y})
+			turn("added-for-multiplied", fmt.Sprintf("%s was added where it has to multiply.", realise.Upper(the(b.Y))), maths.Binary{Op: '+', X: b.X, Y: b.Y})
 			turn("factor-forgotten", fmt.Sprintf("It was not multiplied by %s.", the(b.Y)), b.X)
 		case '+':
-			turn("sign-turned", fmt.Sprintf("%s was taken away.", upperFirst(the(b.Y))), maths.Binary{Op: '-', X: b.X, Y: b.Y})
-			turn("part-forgotten", fmt.Sprintf("%s was left out.", upperFirst(the(b.Y))), b.X)
-			turn("other-part-forgotten", fmt.Sprintf("%s was left out.", upperFirst(the(b.X))), b.Y)
+			turn("sign-turned", fmt.Sprintf("%s was taken away.", realise.Upper(the(b.Y))), maths.Binary{Op: '-', X: b.X, Y: b.Y})
+			turn("part-forgotten", fmt.Sprintf("%s was left out.", realise.Upper(the(b.Y))), b.X)
+			turn("other-part-forgotten", fmt.Sprintf("%s was left out.", realise.Upper(the(b.X))), b.Y)
 		case '-':
-			turn("sign-turned", fmt.Sprintf("%s was added.", upperFirst(the(b.Y))), maths.Binary{Op: '+', X: b.X, Y: b.Y})
-			turn("part-forgotten", fmt.Sprintf("%s was left out.", upperFirst(the(b.Y))), b.X)
+			turn("sign-turned", fmt.Sprintf("%s was added.", realise.Upper(the(b.Y))), maths.Binary{Op: '+', X: b.X, Y: b.Y})
+			turn("part-forgotten", fmt.Sprintf("%s was left out.", realise.Upper(the(b.Y))), b.X)
 			turn("order-turned", "The smaller was taken for the larger.", maths.Binary{Op: '-', X: b.Y, Y: b.X})
-			turn("taken-from-nothing", fmt.Sprintf("%s alone was taken for the answer.", upperFirst(the(b.Y))), b.Y)
+			turn("taken-from-nothing", fmt.Sprintf("%s alone was taken for the answer.", realise.Upper(the(b.Y))), b.Y)
 		}
 		visit(b.X, func(m maths.Node) maths.Node { return put(maths.Binary{Op: b.Op, X: m, Y: b.Y}) })
 		visit(b.Y, func(m maths.Node) maths.Node { return put(maths.Binary{Op: b.Op, X: b.X, Y: m}) })

@@ -60,7 +60,7 @@ func (s *said) worth() float64 {
 
 // partOf says which part of a sentence the questions of a frame ask for: no batch asks
 // twice for the same one.
-var partOf = map[string]string{"complete": "number", "number": "number", "limit": "number", "how many": "number", "why": "rests", "purpose": "rests", "when": "rests", "openly reason": "rests", "openly condition": "rests", "openly purpose": "rests",
+var partOf = map[string]string{"complete": "number", "limit": "number", "how many": "number", "why": "rests", "purpose": "rests", "when": "rests", "openly reason": "rests", "openly condition": "rests", "openly purpose": "rests",
 	"complete reason": "rests", "complete condition": "rests", "complete purpose": "rests", "what follows": "follows", "openly after a condition": "follows", "complete after a condition": "follows", "openly after a reason": "follows"}
 
 // idea is an idea on a sentence.
@@ -87,9 +87,9 @@ func (m *Material) statementIdeas() []*idea {
 		}
 		out = append(out, whether)
 		if at, ok := numberIn(s); ok {
-			out = append(out, s.idea(question.Blanks, level, "number", func(*rand.Rand, Brief) (question.Question, error) {
-				return blanked(s, at[0], at[1], because), nil
-			}))
+			blank := s.idea(question.Blanks, level, "", func(*rand.Rand, Brief) (question.Question, error) { return blanked(s, at[0], at[1], because), nil })
+			blank.part = "number"
+			out = append(out, blank)
 			out = append(out, s.idea(question.Choice, level, "complete", func(r *rand.Rand, b Brief) (question.Question, error) { return m.complete(s, at, because, b, r) }))
 		}
 	}
@@ -363,14 +363,24 @@ func (m *Material) neighbourhoods() []focus {
 		if taken[seed] > 1 {
 			continue
 		}
-		var near []*said
+		type neighbour struct {
+			*said
+			likeness float64
+		}
+		var found []neighbour
 		for _, o := range list[max(0, at-around):min(len(list), at+around)] {
-			if o != seed && o.src == seed.src && taken[o] < 3 && m.lore.likeness(seed, o) > 0.1 {
-				near = append(near, o)
+			if o == seed || o.src != seed.src || taken[o] > 2 {
+				continue
+			}
+			if n := (neighbour{o, m.lore.likeness(seed, o)}); n.likeness > 0.1 {
+				found = append(found, n)
 			}
 		}
-		sortBy(near, func(o *said) float64 { return -m.lore.likeness(seed, o) })
-		near = append([]*said{seed}, near[:min(6, len(near))]...)
+		sortBy(found, func(n neighbour) float64 { return -n.likeness })
+		near := []*said{seed}
+		for _, n := range found[:min(6, len(found))] {
+			near = append(near, n.said)
+		}
 		passages := map[string]bool{}
 		for _, s := range near {
 			passages[s.Passage] = true

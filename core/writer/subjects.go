@@ -32,11 +32,9 @@ var predicating = map[fact.Type]bool{fact.Property: true, fact.Kind: true, fact.
 // sayings are the propositions about things, each with nothing to rest on.
 func (m *Material) sayings() []saying {
 	var out []saying
-	for _, s := range m.lore.said {
-		for _, f := range s.facts {
-			if x, ok := m.sayingOf(s, f); ok {
-				out = append(out, x)
-			}
+	for s, f := range m.lore.facts() {
+		if x, ok := m.sayingOf(s, f); ok {
+			out = append(out, x)
 		}
 	}
 	return out
@@ -169,20 +167,19 @@ var asksObject = language.WordSet(`have be do make get take give go come keep le
 
 // nominal says whether a phrase is one noun group, perhaps with what tells it apart.
 func nominal(phrase string) bool {
-	parsed := language.Split(phrase)
-	if len(parsed) != 1 || len(strings.Fields(phrase)) > 9 || strings.ContainsAny(phrase, ",;:()") {
+	said, ok := language.Single(phrase)
+	if !ok || len(strings.Fields(phrase)) > 9 || strings.ContainsAny(phrase, ",;:()") {
 		return false
 	}
-	language.Tag(parsed)
-	first := parsed[0].Tokens[0]
+	first := said.Tokens[0]
 	if !(first.Tag == "DT" || first.Tag == "JJ" || first.Noun() || first.Tag == "CD") {
 		return false
 	}
 	nouns := false
-	if tokens := parsed[0].Tokens; len(tokens) > 1 && first.Tag == "CD" && !tokens[1].Noun() && tokens[1].Tag != "JJ" {
+	if tokens := said.Tokens; len(tokens) > 1 && first.Tag == "CD" && !tokens[1].Noun() && tokens[1].Tag != "JJ" {
 		return false // "two that meet"
 	}
-	for _, t := range parsed[0].Tokens {
+	for _, t := range said.Tokens {
 		nouns = nouns || t.Noun()
 		if finite(t) || t.Tag == "TO" || t.Tag == "RB" || t.Tag == "PRP" {
 			return false
@@ -264,27 +261,29 @@ func (m *Material) changedSayings(list []saying, not saying, r *rand.Rand) []que
 		if !ok || o.Quote == not.Quote {
 			continue
 		}
-		if f, ok := m.changed(o.term, said, r); ok {
-			out = append(out, question.Option{Text: strings.TrimRight(f.text, "."), Slip: f.slip, Why: f.why()})
-		}
+		out = append(out, m.changed(o.term, said, plainlyWrong, 1, r)...)
 	}
 	return out
 }
 
-// changed is a sentence with one thing changed that makes it plainly wrong.
-func (m *Material) changed(t term, text string, r *rand.Rand) (falsehood, bool) {
-	parsed := language.Split(text)
-	if len(parsed) != 1 {
-		return falsehood{}, false
+// plainlyWrong is the weight from which a change makes a sentence plainly wrong.
+const plainlyWrong = 0.75
+
+// changed are what a sentence, or a piece of one, becomes with one thing changed that is
+// worth at least so much, as options; at most most.
+func (m *Material) changed(t term, text string, least float64, most int, r *rand.Rand) []question.Option {
+	parsed, ok := language.Single(text)
+	if !ok {
+		return nil
 	}
-	language.Tag(parsed)
-	s := &said{term: t, text: text, tokens: parsed[0].Tokens, stems: language.Stems(text)}
-	for _, f := range m.lore.falsehoods(s, r) {
-		if f.weight >= 0.75 {
-			return f, true
+	var out []question.Option
+	for _, f := range m.lore.falsehoods(&said{term: t, text: text, tokens: parsed.Tokens, stems: language.Stems(text)}, r) {
+		if f.weight < least || len(out) == most {
+			break
 		}
+		out = append(out, question.Option{Text: strings.TrimRight(f.text, "."), Slip: f.slip, Why: f.why()})
 	}
-	return falsehood{}, false
+	return out
 }
 
 // alsoTrue names a thing by one of the things that are said of it, and asks for another:
@@ -334,9 +333,7 @@ func (m *Material) alsoTrue(x saying, mine []saying, others []*thing, by map[str
 			}
 		}
 	}
-	if f, ok := m.changed(second.term, key, r); ok {
-		wrong = append(wrong, question.Option{Text: strings.TrimRight(f.text, "."), Slip: f.slip, Why: f.why()})
-	}
+	wrong = append(wrong, m.changed(second.term, key, plainlyWrong, 1, r)...)
 	return offer(q, strings.TrimRight(key, "."), wrong, b.Options, r)
 }
 
@@ -347,63 +344,61 @@ var counting = regexp.MustCompile(`^((?:at|within|by|for|after|in|over|to|from|e
 // amountIdeas ask how much or how many.
 func (m *Material) amountIdeas() []*idea {
 	var out []*idea
-	for _, s := range m.lore.said {
-		for _, f := range s.facts {
-			if f.Under != "" || f.Hedged || f.Confidence < 0.85 || f.Type == fact.Event {
-				continue
-			}
-			found := counting.FindStringSubmatch(strings.TrimRight(f.Object, ". "))
-			if found == nil || strings.ContainsAny(f.Object, ",;:()") {
-				continue
-			}
-			prep, hedge, number, unit, rest := found[1], found[2], found[3], found[4], found[5]
-			if figures.MatchString(rest) || hedge == "about " || hedge == "around " || hedge == "roughly " || hedge == "some " || strings.HasPrefix(rest, "to ") {
-				continue
-			}
-			subject := m.lore.subjectOf(f)
-			c := realise.Clause{Subject: subject, Verb: f.Predicate}
-			if strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || !wholly(s.Quote, f) || !counts(unit, f.Object) {
-				continue
-			}
-			wh := ""
-			switch unit {
-			case "°C", "°F":
-				wh = strings.TrimSpace(prep + "what temperature")
-				c.Rest = rest
-			case "%":
-				wh = strings.TrimSpace(prep+"what percentage") + " " + rest
-			default:
-				if strings.TrimSpace(prep) == "in" || strings.TrimSpace(prep) == "to" || !language.Plural(strings.ToLower(unit)) && len(unit) > 3 {
-					continue
-				}
-				wh = strings.TrimSpace(prep + "how many " + unit)
-				if strings.HasPrefix(rest, "of ") || strings.HasPrefix(rest, "an ") || strings.HasPrefix(rest, "per ") || strings.HasPrefix(rest, "a ") {
-					wh += " " + rest
-				} else {
-					c.Rest = rest
-				}
-			}
-			switch strings.TrimSpace(hedge) {
-			case "at least", "no less than":
-				wh += " at least"
-			case "at most", "no more than", "not more than", "up to":
-				wh += " at most"
-			case "more than", "less than":
-				continue
-			}
-			if strings.HasPrefix(f.Predicate, "is") || strings.HasPrefix(f.Predicate, "are") {
-				if prep == "" {
-					continue // "the steps are 3"
-				}
-			}
-			stem, ok := c.Ask(strings.TrimSpace(wh))
-			if !ok {
-				continue
-			}
-			out = append(out, s.idea(question.Choice, question.Easy, "how many", func(r *rand.Rand, b Brief) (question.Question, error) {
-				return m.howMany(s, stem, number, unit, b, r)
-			}))
+	for s, f := range m.lore.facts() {
+		if f.Under != "" || f.Hedged || f.Confidence < 0.85 || f.Type == fact.Event {
+			continue
 		}
+		found := counting.FindStringSubmatch(strings.TrimRight(f.Object, ". "))
+		if found == nil || strings.ContainsAny(f.Object, ",;:()") {
+			continue
+		}
+		prep, hedge, number, unit, rest := found[1], found[2], found[3], found[4], found[5]
+		if figures.MatchString(rest) || hedge == "about " || hedge == "around " || hedge == "roughly " || hedge == "some " || strings.HasPrefix(rest, "to ") {
+			continue
+		}
+		subject := m.lore.subjectOf(f)
+		c := realise.Clause{Subject: subject, Verb: f.Predicate}
+		if strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || !wholly(s.Quote, f) || !counts(unit, f.Object) {
+			continue
+		}
+		wh := ""
+		switch unit {
+		case "°C", "°F":
+			wh = strings.TrimSpace(prep + "what temperature")
+			c.Rest = rest
+		case "%":
+			wh = strings.TrimSpace(prep+"what percentage") + " " + rest
+		default:
+			if strings.TrimSpace(prep) == "in" || strings.TrimSpace(prep) == "to" || !language.Plural(strings.ToLower(unit)) && len(unit) > 3 {
+				continue
+			}
+			wh = strings.TrimSpace(prep + "how many " + unit)
+			if strings.HasPrefix(rest, "of ") || strings.HasPrefix(rest, "an ") || strings.HasPrefix(rest, "per ") || strings.HasPrefix(rest, "a ") {
+				wh += " " + rest
+			} else {
+				c.Rest = rest
+			}
+		}
+		switch strings.TrimSpace(hedge) {
+		case "at least", "no less than":
+			wh += " at least"
+		case "at most", "no more than", "not more than", "up to":
+			wh += " at most"
+		case "more than", "less than":
+			continue
+		}
+		if strings.HasPrefix(f.Predicate, "is") || strings.HasPrefix(f.Predicate, "are") {
+			if prep == "" {
+				continue // "the steps are 3"
+			}
+		}
+		stem, ok := c.Ask(strings.TrimSpace(wh))
+		if !ok {
+			continue
+		}
+		out = append(out, s.idea(question.Choice, question.Easy, "how many", func(r *rand.Rand, b Brief) (question.Question, error) {
+			return m.howMany(s, stem, number, unit, b, r)
+		}))
 	}
 	return out
 }
@@ -435,12 +430,8 @@ func counts(unit, object string) bool {
 	if _, ok := maths.ParseUnit(unit); ok || unit == "%" {
 		return true
 	}
-	parsed := language.Split(object)
-	if len(parsed) != 1 {
-		return false
-	}
-	language.Tag(parsed)
-	for _, t := range parsed[0].Tokens {
+	said, _ := language.Single(object)
+	for _, t := range said.Tokens {
 		if t.Text == unit {
 			return t.Noun() && language.Plural(t.Lower)
 		}

@@ -5,11 +5,9 @@ import (
 	"math/rand/v2"
 	"slices"
 	"strings"
-	"unicode"
 
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
-	"zincowl/core/maths"
 	"zincowl/core/question"
 )
 
@@ -69,13 +67,12 @@ func (c chart) asksFor(column int) string {
 	if i := strings.IndexAny(head, "(/"); i > 0 {
 		head = strings.TrimSpace(head[:i])
 	}
-	parsed := language.Split(head)
-	if head == "" || len(parsed) != 1 || strings.ContainsAny(head, "?:;,") {
+	name, ok := language.Single(head)
+	if !ok || strings.ContainsAny(head, "?:;,") {
 		return ""
 	}
-	language.Tag(parsed)
-	for i, t := range parsed[0].Tokens {
-		if !(t.Noun() || t.Tag == "JJ" || t.Tag == "JJS" || t.Tag == "VBG" || t.Lower == "of" || t.Lower == "in" || t.Lower == "for" || t.Lower == "at" || t.Lower == "per") || i == len(parsed[0].Tokens)-1 && !t.Noun() {
+	for i, t := range name.Tokens {
+		if !(t.Noun() || t.Tag == "JJ" || t.Tag == "JJS" || t.Tag == "VBG" || t.Lower == "of" || t.Lower == "in" || t.Lower == "for" || t.Lower == "at" || t.Lower == "per") || i == len(name.Tokens)-1 && !t.Noun() {
 			return ""
 		}
 	}
@@ -344,14 +341,6 @@ func (m *Material) agreeIn(c chart, a, b, col int, br Brief, r *rand.Rand) (ques
 		}
 	}
 	return offer(q, realise.Upper(c.by[col]), wrong, min(br.Options, len(wrong)+1), r)
-}
-
-// numeral says whether a text is a number, with or without a unit.
-func numeral(text string) bool {
-	if _, ok := maths.ParseQuantity(text); ok {
-		return true
-	}
-	return text != "" && unicode.IsDigit(rune(text[0]))
 }
 
 // sets says whether a column sets two rows apart.

@@ -487,7 +487,7 @@ func (p *picker) standing(n int) (standing, bool) {
 	switch {
 	case p.uses[n] > 0 && !i.many, p.uses[n] > tries/4:
 		return standing{}, false
-	case i.frame != "" && i.frame != "number" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
+	case i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
 		return standing{}, false
 	case i.part != "" && p.asked[i.subject+"\x00"+i.part]:
 		return standing{}, false

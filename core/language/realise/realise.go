@@ -353,7 +353,7 @@ func Sentence(text string) string {
 func Upper(text string) string {
 	first, size := utf8.DecodeRuneInString(text)
 	word, _, _ := strings.Cut(text, " ")
-	if strings.IndexFunc(word, unicode.IsUpper) > 0 {
+	if text == "" || strings.IndexFunc(word, unicode.IsUpper) > 0 {
 		return text
 	}
 	return string(unicode.ToUpper(first)) + text[size:]
