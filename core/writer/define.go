@@ -233,7 +233,7 @@ func termBlank(t term) (question.Question, error) {
 // limitIdea asks for the number of a rule.
 func (m *Material) limitIdea(t term) *idea {
 	return &idea{
-		level: question.Easy, kind: question.Blanks, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote,
+		level: question.Easy, kind: question.Blanks, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote, part: "number",
 		write: func(*rand.Rand, Brief) (question.Question, error) {
 			if !m.clear(t.Quote, m.lore.before[t.Quote]) {
 				return question.Question{}, fmt.Errorf("“%s” can't be understood by itself.", shorten(t.Quote, 60))

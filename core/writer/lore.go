@@ -68,11 +68,10 @@ type thing struct {
 // loreOf reads the passages of all sources once.
 func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 	l := &lore{holds: map[string][]int{}, names: map[string]bool{}, small: map[string]bool{}, heads: map[string]int{}, indefinite: map[string]int{}, things: map[string]*thing{}, before: map[string]map[string]bool{}, byHead: map[string][]*thing{}, byKind: map[string][]string{}, related: map[kinship][]*thing{}}
-	byQuote := map[[3]string][]term{}
+	byQuote := map[place][]term{}
 	var tagged [][]language.Sentence
 	for _, t := range facts {
-		k := [3]string{t.src.ID, t.Passage, t.Quote}
-		byQuote[k] = append(byQuote[k], t)
+		byQuote[t.place()] = append(byQuote[t.place()], t)
 	}
 	for i := range sources {
 		src := &sources[i]
@@ -110,7 +109,7 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 				for h := range heads {
 					l.heads[h]++
 				}
-				if found := byQuote[[3]string{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
+				if found := byQuote[place{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
 					l.take(s, found, recent)
 				}
 				if recent = append(recent, heads); len(recent) > pointed {

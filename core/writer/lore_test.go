@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"zincowl/core/question"
+	"zincowl/core/source"
 	"zincowl/core/source/plain"
 )
 
@@ -230,5 +231,20 @@ func TestFormulasThatCannotBeTold(t *testing.T) {
 		if got != want {
 			t.Errorf("%q bears questions: %v", text, got)
 		}
+	}
+}
+
+// Two limits of one passage that another source overrules are both left alone.
+func TestNothingIsDrawnFromWhatIsOverruled(t *testing.T) {
+	notes := plain.Read("notes.txt", "Notes\n\nThe chlorine residual at the last tap must be at least 0.1 mg/L. The turbidity of filtered water must not exceed 0.5 NTU.")
+	rules := plain.Read("rules.txt", "Rules\n\nThe chlorine residual at the last tap must be at least 0.2 mg/L. The turbidity of filtered water must not exceed 0.3 NTU.")
+	m := Study([]Source{{ID: "notes", Doc: notes, Standing: source.Notes}, {ID: "rules", Doc: rules, Standing: source.Rules}})
+	for _, i := range m.ideas {
+		if i.source == "notes" {
+			t.Errorf("%s is drawn from what the rules overrule", i.subject)
+		}
+	}
+	if len(m.ideas) == 0 {
+		t.Error("nothing is drawn from the rules")
 	}
 }

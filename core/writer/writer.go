@@ -62,6 +62,11 @@ type term struct {
 	topic   string
 }
 
+// place is where a sentence stands.
+type place struct{ source, passage, quote string }
+
+func (t term) place() place { return place{t.src.ID, t.Passage, t.Quote} }
+
 // idea is one thing that can be asked.
 type idea struct {
 	level question.Level
@@ -132,18 +137,18 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		ranges.learn(src.Doc.Passages)
 	}
 	overruled := fact.Settle(claims)
-	lostQuotes := map[where]string{}
+	lostQuotes := map[place]bool{}
 	for i, t := range claimed {
 		switch _, lost := overruled[i]; {
 		case lost: // nothing is drawn from what another source overrules
-			lostQuotes[where{t.src.ID, t.Passage}] = t.Quote
+			lostQuotes[t.place()] = true
 		case t.Type == fact.Formula:
 			equations = append(equations, equation{t, *t.Equation})
 		default:
 			limits = append(limits, t)
 		}
 	}
-	drawn = slices.DeleteFunc(drawn, func(t term) bool { return lostQuotes[where{t.src.ID, t.Passage}] == t.Quote })
+	drawn = slices.DeleteFunc(drawn, func(t term) bool { return lostQuotes[t.place()] })
 	m.lore = loreOf(ctx, sources, drawn)
 	m.ideas = append(m.ideas, m.abroad(elsewhere)...)
 	for i := range m.terms {
@@ -179,7 +184,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	m.ideas = append(m.ideas, quantitative(equations, ranges)...)
 	for _, s := range m.lore.said {
 		if !s.alone { // nothing is written from its words any more
-			s.tokens, s.before = nil, nil
+			s.tokens = nil
 		}
 	}
 	return m, ctx.Err()
