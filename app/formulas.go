@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"slices"
 	"strings"
 
 	"github.com/google/uuid"
@@ -77,6 +78,9 @@ func samples(ctx context.Context, text string) ([]Sample, error) {
 	_, err := writer.Draft(ctx, material, brief, func(q question.Question) error {
 		out = append(out, Sample{q.Level, q.Stem})
 		return nil
+	})
+	slices.SortStableFunc(out, func(a, b Sample) int {
+		return slices.Index(question.Levels, a.Level) - slices.Index(question.Levels, b.Level)
 	})
 	return out, err
 }

@@ -2,6 +2,7 @@ package app_test
 
 import (
 	"errors"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -151,7 +152,7 @@ func TestABatchForVanishedTopics(t *testing.T) {
 // forgets to ask.
 func TestTopicsStayInTheirCourse(t *testing.T) {
 	w := newWorld(t)
-	w.drafted(2)
+	w.drafted(8)
 	other, err := w.AddCourse(ctx, w.person("other"), app.NewCourse{CourseText: app.CourseText{Title: "Theirs", PassMark: 60}, Topics: []app.SyllabusTopic{{Title: "A secret topic"}}})
 	if err != nil {
 		t.Fatal(err)
@@ -161,12 +162,16 @@ func TestTopicsStayInTheirCourse(t *testing.T) {
 	if err != nil || len(list) == 0 {
 		t.Fatal(err)
 	}
-	q, err := w.Question(ctx, w.owner, w.course, list[0].ID)
+	at := slices.IndexFunc(list, func(i app.BenchItem) bool { return i.Kind == question.Choice })
+	if at < 0 {
+		t.Fatal("no choice was drafted")
+	}
+	q, err := w.Question(ctx, w.owner, w.course, list[at].ID)
 	if err != nil {
 		t.Fatal(err)
 	}
 	edit := app.Edit{Stem: "What is a bar screen, then?", Level: question.Easy, TopicID: &theirs, Key: question.Key{Options: []string{"a"}}, Options: []app.ShownOption{{ID: "a", Text: "a row of bars"}, {ID: "b", Text: "a pump"}}}
-	if _, err := w.EditQuestion(ctx, w.owner, w.course, list[0].ID, edit, q.Version); !errors.Is(err, app.ErrNotFound) {
+	if _, err := w.EditQuestion(ctx, w.owner, w.course, list[at].ID, edit, q.Version); !errors.Is(err, app.ErrNotFound) {
 		t.Errorf("a question takes another course's topic: %v", err)
 	}
 	for _, sql := range []string{`update questions set topic_id = $1`, `update passages set topic_id = $1`} {

@@ -172,7 +172,8 @@ func Agrees(shown string, v *big.Rat) bool {
 		if len(digits)-zeros >= 2 { // they may be rounded
 			half = new(big.Rat).Mul(pow10(zeros), big.NewRat(1, 2))
 		} else {
-			least = 3 // "100", but not "10" for 9.5
+			least = 3 // "100", but not "10" for 9.5; of "9000" the last zero is not known
+			half = new(big.Rat).Mul(pow10(max(0, zeros-2)), big.NewRat(1, 2))
 		}
 	}
 	gap := new(big.Rat).Sub(s, v)

@@ -195,7 +195,7 @@ func clone(q question.Question) question.Question {
 // question may be cleared.
 func TestPlantedFaultsAreFound(t *testing.T) {
 	m, l := course(t)
-	qs := drafts(t, m, 31)
+	qs := append(drafts(t, m, 31), drafts(t, m, 32)...)
 	for _, f := range faults {
 		planted, found, mended := 0, 0, 0
 		for _, sound := range qs {

@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"maps"
 	"math/big"
 	"regexp"
 	"slices"
@@ -370,7 +371,7 @@ func (x *examination) quoted() []Evidence {
 func (x *examination) beside() []Finding {
 	key, ok := x.KeyOption()
 	asked := language.Stems(x.Stem)
-	for s := range language.Stems("which these what true term stands name meant following applies happens case") {
+	for s := range language.Stems("which these what true term stands name meant following applies happens case belong") {
 		delete(asked, s)
 	}
 	if !ok || len(asked) == 0 || turned.MatchString(x.Stem) {
@@ -378,7 +379,7 @@ func (x *examination) beside() []Finding {
 	}
 	for _, c := range x.Cites {
 		quote := language.Stems(c.Quote)
-		if common(quote, asked) < max(1, len(asked)*7/10) {
+		if common(x.placed(c, quote), asked) < max(1, len(asked)*7/10) {
 			continue
 		}
 		var right []string
@@ -396,11 +397,25 @@ func (x *examination) beside() []Finding {
 				return len(less) < len(more) && common(more, less) == len(less)
 			})
 		})
-		if len(right) == 1 {
+		switch {
+		case len(x.Key.Options) == 1 && len(right) == 1:
 			return x.settled(right, "One option stands in the source", fmt.Sprintf("“%s” has what the stem says and, of the options, “%s” alone.", c.Quote, key.Text))
+		case len(x.Key.Options) > 1 && len(right) > 1:
+			return x.settled(right, "These options stand in the source", fmt.Sprintf("“%s” has what the stem says and, of the options, those of the key alone.", c.Quote))
 		}
 	}
 	return nil
+}
+
+// placed are the stems of words quoted and of the headings that they stand under.
+func (x *examination) placed(c question.Cite, quote map[string]bool) map[string]bool {
+	at, ok := x.library.cited(c)
+	if !ok || len(at.passage.Locator.Heading) == 0 {
+		return quote
+	}
+	all := maps.Clone(quote)
+	maps.Copy(all, language.Stems(strings.Join(at.passage.Locator.Heading, " ")))
+	return all
 }
 
 // statedPoints asks whether the points of a written answer stand in the words quoted beside
@@ -408,9 +423,7 @@ func (x *examination) beside() []Finding {
 func (x *examination) statedPoints() []Finding {
 	all := map[string]bool{}
 	for _, c := range x.Cites {
-		for s := range language.Stems(c.Quote) {
-			all[s] = true
-		}
+		maps.Copy(all, language.Stems(c.Quote))
 	}
 	for _, p := range x.Key.Points {
 		stems := language.Stems(p)
@@ -421,6 +434,9 @@ func (x *examination) statedPoints() []Finding {
 	asked := language.Stems(x.Stem)
 	for s := range language.Stems("meant so purpose condition hold follows case name all why what when which how many explain give reason qué entiende por désigne que was bedeutet entende che cosa intende") {
 		delete(asked, s)
+	}
+	for _, c := range x.Cites {
+		all = x.placed(c, all)
 	}
 	if common(all, asked)*10 < len(asked)*7 {
 		return nil

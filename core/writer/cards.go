@@ -74,7 +74,7 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 	}
 	r := source32(b.Seed, "cards")
 	for _, t := range m.terms {
-		if t.Hedged || !namesKind(t) || !m.clear(t.Object, m.lore.before[t.Quote]) {
+		if t.Hedged || !namesKind(t) || !m.lore.clear(t.Object, m.lore.before[t.Quote]) {
 			continue
 		}
 		add(t, "term", realise.Upper(t.Subject), realise.Upper(t.Object), 0.9+0.1*t.Weight, nil)

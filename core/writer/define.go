@@ -30,7 +30,7 @@ func (m *Material) definitionIdeas(at int) []*idea {
 	add(question.TrueFalse, func(r *rand.Rand, b Brief) (question.Question, error) { return m.statement(at, r) })
 	if !givesAway(t.Subject, t.Object) {
 		add(question.Choice, func(r *rand.Rand, b Brief) (question.Question, error) { return m.termFor(at, r, b) })
-		if t.Article != "a" && t.Article != "an" && t.Predicate != "means" && m.clear(t.Quote, m.lore.before[t.Quote]) {
+		if t.Article != "a" && t.Article != "an" && t.Predicate != "means" && m.lore.clear(t.Quote, m.lore.before[t.Quote]) {
 			add(question.Blanks, func(r *rand.Rand, b Brief) (question.Question, error) { return termBlank(t) })
 		}
 	}
@@ -235,7 +235,7 @@ func (m *Material) limitIdea(t term) *idea {
 	return &idea{
 		level: question.Easy, kind: question.Blanks, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote, part: "number",
 		write: func(*rand.Rand, Brief) (question.Question, error) {
-			if !m.clear(t.Quote, m.lore.before[t.Quote]) {
+			if !m.lore.clear(t.Quote, m.lore.before[t.Quote]) {
 				return question.Question{}, fmt.Errorf("“%s” can't be understood by itself.", shorten(t.Quote, 60))
 			}
 			number := t.Quantity.Value

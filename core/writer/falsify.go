@@ -106,7 +106,7 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 			}
 		case t.Tag == "VBG" && i > 0 && s.tokens[i-1].Noun(), t.Noun() && i > 0 && s.tokens[i-1].Noun(): // part of a name
 		case strings.HasPrefix(t.Tag, "VB") && i > 0 && !compound:
-			if other := turnedVerb(t); other != "" && !followed(s.tokens, i) {
+			if other := turnedVerb(t); other != "" && !followed(s.tokens, i) && !(s.tokens[i-1].Lower == "it" && i+1 < len(s.tokens) && s.tokens[i+1].Lower == "that") {
 				add(t.Start, t.End, other, "direction-turned-round", 0.9)
 			}
 		case t.Noun() && !compound:
@@ -132,6 +132,9 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		if !l.stated(f, s) {
 			out = append(out, f)
 		}
+	}
+	if s.since > 0 { // what only backs it stays as it is
+		out = slices.DeleteFunc(out, func(f falsehood) bool { return !strings.HasPrefix(f.text, s.text[:s.since]) })
 	}
 	slices.SortStableFunc(out, func(a, b falsehood) int {
 		switch {

@@ -72,6 +72,11 @@ func (m *Material) halfIdeas() []*idea {
 			all = append(all, halvesOf(s)...)
 		}
 	}
+	for _, c := range m.lore.followed {
+		if _, ok := m.lore.clauseOf(c.result); !ok { // else it is asked with "why"
+			all = append(all, half{c.said, c.result + " because …", c.reason, "reason"})
+		}
+	}
 	var out []*idea
 	for _, h := range all {
 		if way, ok := h.openly(); ok {
@@ -144,7 +149,7 @@ func (m *Material) otherHalf(h half, all []half, b Brief, r *rand.Rand) (questio
 	given := language.Stems(h.stem)
 	for _, o := range all {
 		theirs := language.Stems(o.asked)
-		if o.Quote == h.Quote || overlap(own, theirs) > 0.5 || !near(len(o.asked), len(h.asked)) || !m.clear(o.asked, o.before) || m.lore.maybeTrue(theirs, given) || !related(o, h) {
+		if o.Quote == h.Quote || overlap(own, theirs) > 0.5 || !near(len(o.asked), len(h.asked)) || !m.lore.clear(o.asked, o.before) || m.lore.maybeTrue(theirs, given) || !related(o, h) {
 			continue
 		}
 		list = append(list, tempting{question.Option{Text: o.asked, Slip: "belongs-to-another-statement", Why: "That belongs to something else: “" + sentence(o.Quote) + "”"}, m.lore.likeness(h.said, o.said) + 0.05*r.Float64()})

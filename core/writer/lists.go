@@ -54,7 +54,7 @@ func (m *Material) listIdeas() []*idea {
 		list := items(object)
 		subject := m.lore.subjectOf(f)
 		c := realise.Clause{Subject: subject, Verb: f.Predicate, Rest: prep}
-		if list == nil || !wholly(s.Quote, f) || strings.HasPrefix(strings.ToLower(subject), "no ") || strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || f.Predicate == "is" || f.Predicate == "are" {
+		if list == nil || !wholly(s.Quote, f) || strings.HasPrefix(strings.ToLower(subject), "no ") || strings.ContainsAny(subject, ",;:()") || !m.lore.clear(c.Statement(), s.before) || f.Predicate == "is" || f.Predicate == "are" {
 			continue
 		}
 		stem, ok := c.Ask("what")
@@ -179,7 +179,7 @@ func (m *Material) pairIdeas() []*idea {
 	var terms []term
 	seen := map[string]bool{}
 	for _, t := range m.terms {
-		if k := nameKey(t.Subject); !t.Hedged && namesKind(t) && !seen[k] && len(strings.Fields(t.Object)) <= 22 && len(strings.Fields(t.Object)) > 2 && !givesAway(t.Subject, t.Object) && m.clear(t.Object, m.lore.before[t.Quote]) {
+		if k := nameKey(t.Subject); !t.Hedged && namesKind(t) && !seen[k] && len(strings.Fields(t.Object)) <= 22 && len(strings.Fields(t.Object)) > 2 && !givesAway(t.Subject, t.Object) && m.lore.clear(t.Object, m.lore.before[t.Quote]) {
 			seen[k] = true
 			terms = append(terms, t)
 		}
@@ -218,7 +218,7 @@ func pairTerms(terms []term, r *rand.Rand) (question.Question, error) {
 func (m *Material) meaningIdeas() []*idea {
 	var out []*idea
 	for _, t := range m.terms {
-		if t.Hedged || !namesKind(t) || len(language.Stems(t.Object)) < 2 || !m.clear(t.Object, m.lore.before[t.Quote]) {
+		if t.Hedged || !namesKind(t) || len(language.Stems(t.Object)) < 2 || !m.lore.clear(t.Object, m.lore.before[t.Quote]) {
 			continue
 		}
 		stem := fmt.Sprintf("What is meant by “%s”?", t.Subject)

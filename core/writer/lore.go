@@ -16,6 +16,7 @@ import (
 
 	"zincowl/core/fact"
 	"zincowl/core/language"
+	"zincowl/core/language/clause"
 	"zincowl/core/language/realise"
 	"zincowl/core/source"
 )
@@ -24,6 +25,8 @@ import (
 // what an option is held that must not be true.
 type lore struct {
 	said       []*said
+	backed     []*said // what leans on the sentence before it, together with that
+	followed   []consequence
 	sentences  []map[string]bool // of all passages: the stems of each sentence
 	holds      map[string][]int  // by stem, the sentences that have it
 	names      map[string]bool   // words that have a capital within sentences
@@ -49,6 +52,9 @@ type said struct {
 	stems  map[string]bool
 	before map[string]bool // the nouns of the sentences before it in its passage
 	alone  bool            // it can be understood without what stands around it
+	since  int             // where in the text it begins, the sentence that backs it standing first
+	prior  *said           // what stands right before it, where that can be asked about as well
+	leads  tie             // how it goes on from that
 	told   float64         // what it is worth less, told of one time in a text that tells what holds always
 }
 
@@ -96,7 +102,10 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 			}
 			sentences := tagged[at%batch]
 			var recent []map[string]bool
+			var prior *said
 			for _, s := range sentences {
+				last := prior
+				prior = nil
 				if len(s.Tokens) > longSentence {
 					continue // nobody wrote that as a sentence
 				}
@@ -110,7 +119,7 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 					l.heads[h]++
 				}
 				if found := byQuote[place{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
-					l.take(s, found, recent)
+					prior = l.take(s, found, recent, last)
 				}
 				if recent = append(recent, heads); len(recent) > pointed {
 					recent = recent[1:]
@@ -152,6 +161,12 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 		}
 		s.alone = s.alone && (2*past[s.src] > all[s.src] || !l.anecdote(s))
 	}
+	for _, s := range l.said {
+		if joint, ok := l.backedUp(s); ok {
+			l.backed = append(l.backed, joint)
+		}
+	}
+	l.followed = l.consequences()
 	return l
 }
 
@@ -371,8 +386,9 @@ func (l *lore) facts() iter.Seq2[*said, fact.Fact] {
 	}
 }
 
-// take keeps the parts of a sentence that can be asked about.
-func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool) {
+// take keeps the parts of a sentence that can be asked about, and returns the last of them.
+// Prior is what was kept of the sentence right before it.
+func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool, prior *said) (last *said) {
 	before := map[string]bool{}
 	for _, heads := range recent {
 		maps.Copy(before, heads)
@@ -388,6 +404,7 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool)
 			}
 		}
 		text := strings.TrimSpace(strings.TrimRight(piece.text, " ;"))
+		leads := leadOf(text)
 		text = l.opened(text)
 		text = commanded(text)
 		for _, t := range found {
@@ -399,11 +416,11 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool)
 			continue
 		}
 		text = realise.Sentence(text)
-		parsed, ok := language.Single(text)
+		parsed, ok := parse(text)
 		if !ok {
 			continue
 		}
-		out := &said{term: found[0], text: text, tokens: parsed.Tokens, stems: language.Stems(text), before: before}
+		out := &said{term: found[0], text: text, tokens: parsed.Tokens, stems: language.Stems(text), before: before, prior: prior, leads: leads}
 		for _, t := range found {
 			if piece.whole || strings.Contains(strings.ToLower(piece.text), strings.ToLower(t.Object)) && t.Type != fact.Statement {
 				out.facts = append(out.facts, t.Fact)
@@ -412,15 +429,69 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool)
 				}
 			}
 		}
+		prior = nil
 		if len(out.facts) > 0 || piece.whole {
 			l.said = append(l.said, out)
+			prior, last = out, out
 		}
 	}
+	return last
 }
 
 type piece struct {
 	text  string
 	whole bool
+}
+
+// parse is a text that is one sentence, with its verbs as the clause reader has them.
+func parse(text string) (language.Sentence, bool) {
+	parts := language.Split(text)
+	if len(parts) != 1 {
+		return language.Sentence{}, false
+	}
+	return verbsRead(parts[0]), true
+}
+
+// verbsRead tags a sentence; the tagger is wrong about one clause verb in eight, so where the
+// clause reader found a place for every word its reading counts.
+func verbsRead(s language.Sentence) language.Sentence {
+	one := []language.Sentence{s}
+	language.Tag(one)
+	s = one[0]
+	r := clause.Read(s)
+	verbs := map[int]bool{} // where the verb groups of clauses begin
+	within := map[int]bool{}
+	for _, c := range r.Clauses {
+		switch c.Kind {
+		case clause.Main, clause.Adverbial, clause.Relative, clause.Content, clause.Nominal:
+			verbs[c.At.From] = c.Certain
+		}
+		for at := c.At.From; at < c.At.To; at++ {
+			within[at] = true
+		}
+	}
+	for i := range s.Tokens {
+		t := &s.Tokens[i]
+		at := t.Start - s.Start
+		switch {
+		case verbs[at] && !finite(*t):
+			for _, f := range language.VerbForms(t.Lower) {
+				if f.Tag == "VBZ" || f.Tag == "VBD" {
+					t.Tag = f.Tag
+					break
+				}
+				if f.Tag == "VB" {
+					t.Tag = "VBP"
+				}
+			}
+		case r.Left == 0 && finite(*t) && !within[at] && t.Tag != "MD" && language.Can(language.Singular(t.Lower), 'n'):
+			t.Tag = "NN"
+			if language.Plural(t.Lower) {
+				t.Tag = "NNS"
+			}
+		}
+	}
+	return s
 }
 
 // commanded says an order as a rule: "You must carry out the check before the first lift."
@@ -455,15 +526,22 @@ func commanded(text string) string {
 		must, at = "must not ", at+1
 	}
 	verb := tokens[at]
-	_, asVerb, asAdjective, _ := language.Met(verb.Lower)
+	asNoun, asVerb, asAdjective, asAdverb := language.Met(verb.Lower)
 	if verb.Lower == "think" || verb.Lower == "note" || verb.Lower == "consider" || verb.Lower == "see" || verb.Lower == "remember" || verb.Lower == "imagine" {
 		return text // it speaks to the reader
 	}
 	if at >= len(tokens)-1 || asVerb == 0 || asVerb <= asAdjective && tokens[at+1].Tag != "DT" || !slices.ContainsFunc(language.VerbForms(verb.Lower), func(f language.Form) bool { return f.Tag == "VB" }) || verb.Lower == "be" && must == "must " {
 		return text
 	}
-	if next := tokens[at+1]; verb.Tag != "VB" && must == "must " && !(next.Tag == "DT" || next.Tag == "IN" || next.Tag == "PRP$" || next.Tag == "RP") {
+	if next := tokens[at+1]; asVerb < asAdverb || asNoun > 10*asVerb && (next.Tag != "DT" || next.Text == "A") {
+		return text // "further in", "class A"
+	} else if verb.Tag != "VB" && must == "must " && !(next.Tag == "DT" || next.Tag == "IN" || next.Tag == "PRP$" || next.Tag == "RP") {
 		return text
+	}
+	for i := at + 1; i+2 < len(tokens) && must == "must "; i++ { // "leave it, and it spoils" says what follows
+		if tokens[i].Text == "," && tokens[i+1].Lower == "and" && ownSubject(tokens[i+2:]) {
+			return text
+		}
 	}
 	for _, t := range tokens[at+1:] { // "Water flows" is no order
 		if t.Text == "," || t.Tag == "WRB" || t.Tag == "WDT" || clausal[t.Lower] {
@@ -473,8 +551,23 @@ func commanded(text string) string {
 			return text
 		}
 	}
+	if next := tokens[at+1]; (clausal[next.Lower] || next.Lower == "when") && language.VerbTakes(verb.Lower).Object >= 7 {
+		return text // what is to be avoided was said before
+	}
 	front := text[:tokens[from].Start]
 	return front + "you " + must + realise.Lower(text[verb.Start:], nil)
+}
+
+// ownSubject says whether some words begin with a subject and its verb.
+func ownSubject(tokens []language.Token) bool {
+	noun := false
+	for _, t := range tokens[:min(len(tokens), 6)] {
+		if finite(t) {
+			return noun
+		}
+		noun = noun || t.Noun() || t.Tag == "PRP"
+	}
+	return false
 }
 
 // fronting are words that begin what stands before an order.
@@ -523,6 +616,7 @@ var passing = regexp.MustCompile(` (?:also|likewise|nevertheless|therefore|thus|
 func (l *lore) opened(text string) string {
 	text = language.Unnumbered(text)
 	text = strings.TrimSuffix(text, " as well.")
+	text = sinceThen.ReplaceAllString(resulting.ReplaceAllString(text, ""), "")
 	text = turning.ReplaceAllStringFunc(text, func(m string) string {
 		if strings.HasSuffix(m, ",") {
 			return ""
@@ -545,11 +639,68 @@ func (l *lore) opened(text string) string {
 	return text
 }
 
+// backedUp is a sentence that leans on the one before it, together with that one: who reads
+// both knows what "it" stands for.
+func (l *lore) backedUp(s *said) (*said, bool) {
+	first := s.prior
+	if s.alone || s.Hedged || first == nil || !first.alone || first.Hedged || first.told > 0 || s.told > 0 || !s.whole() || len(first.tokens)+len(s.tokens) > 50 {
+		return nil, false
+	}
+	// What was brought in before both is still unknown.
+	unknown := maps.Clone(first.before)
+	for _, t := range first.tokens {
+		delete(unknown, language.Singular(t.Lower))
+	}
+	for i, t := range s.tokens {
+		if outward[t.Lower] || t.Lower == "the" && !l.known(s.tokens, i, unknown) || t.Tag == "DT" && nearby[t.Lower] && !first.names(s.tokens[i+1:]) {
+			return nil, false
+		}
+	}
+	joint, ok := together(first, s)
+	if !ok {
+		return nil, false
+	}
+	joint.term.Type, joint.prior = s.Type, nil
+	joint.text = first.text + " " + s.text
+	joint.since, joint.before, joint.alone = len(first.text)+1, first.before, true
+	joint.tokens = nil
+	for _, part := range language.Split(joint.text) {
+		joint.tokens = append(joint.tokens, verbsRead(part).Tokens...)
+	}
+	joint.stems = language.Stems(joint.text)
+	return joint, true
+}
+
+// names says whether a sentence has the noun of the noun group that some words begin with.
+// Where there is none, the words point to all that it says.
+func (s *said) names(tokens []language.Token) bool {
+	for i, t := range tokens {
+		if t.Noun() && (i+1 == len(tokens) || !tokens[i+1].Noun()) {
+			return s.stems[language.Stem(t.Lower)]
+		}
+		if !t.Noun() && t.Tag != "JJ" && t.Tag != "VBN" && t.Tag != "CD" {
+			break
+		}
+	}
+	return true
+}
+
+// nearby are words that point to what was just named.
+var nearby = language.WordSet(`this these that those such`)
+
+// outward are words that point to what the sentence before does not say.
+var outward = language.WordSet(`we us our ours i me my mine here below following aforementioned former latter`)
+
 // leaning are phrases by which a sentence leans on what stands around it.
 var leaning = language.WordSet(`this these such here there hers we us our ours i me my former latter ones instead otherwise likewise similarly above below following aforementioned another others again then both beforehand nevertheless meanwhile nor further`)
 
 // standsAlone says whether a sentence can be understood by somebody who sees nothing else.
 func (l *lore) standsAlone(s *said) bool {
+	return s.whole() && l.leans(s.tokens, s.text, s.before) == ""
+}
+
+// whole says whether a sentence is whole and plain enough to be asked about.
+func (s *said) whole() bool {
 	words := 0
 	for _, t := range s.tokens {
 		if t.Word() {
@@ -565,36 +716,71 @@ func (l *lore) standsAlone(s *said) bool {
 	if first := s.tokens[0].Lower; first == "what" || first == "whatever" || (first == "some" || first == "much" || first == "many") && words < 9 {
 		return false
 	}
-	if words < 4 && !figures.MatchString(s.text) || words < 3 || words > 34 || !slices.ContainsFunc(s.tokens, finite) || strings.ContainsAny(s.text, "?|→=:“”\"…!") || strings.Count(s.text, "(") != strings.Count(s.text, ")") {
+	if words < 4 && !figures.MatchString(s.text) || words < 3 || words > 34 || !slices.ContainsFunc(s.tokens, finite) || strings.ContainsAny(s.text, "?|→=“”\"…!") || strings.Count(s.text, "(") != strings.Count(s.text, ")") {
 		return false
 	}
-	if last := s.tokens[max(0, len(s.tokens)-2)].Lower; elliptic[last] && !strings.HasSuffix(s.text, " at all.") && !strings.HasSuffix(s.text, " each other.") {
+	if cutOff(s.tokens) {
 		return false
+	}
+	if before, _, ok := strings.Cut(s.text, ":"); ok { // nothing but a label stands before it
+		parsed, _ := language.Single(before)
+		if len(parsed.Tokens) < 5 || !slices.ContainsFunc(parsed.Tokens, finite) {
+			return false
+		}
 	}
 	if first := s.tokens[0]; !first.Word() && !(first.Text[0] >= '0' && first.Text[0] <= '9') {
 		return false
 	}
-	return l.leans(s.tokens, s.text, s.before) == ""
+	return true
 }
 
 var (
 	// label begins what is a line of notes and no sentence.
 	label = regexp.MustCompile(`^\S+(?: \S+){0,4} [—–-] `)
 	// chatty begins what somebody says to somebody.
-	chatty = regexp.MustCompile(`(?i)^(?:yes|no|well|oh|right|okay|ok|sorry|look|now|think|note|consider|see|remember|imagine|suppose)\b[, ]`)
+	chatty = regexp.MustCompile(`(?i)^(?:(?:yes|no|well|oh|right|okay|ok|sorry|look|now),|(?:or|oh|okay|ok|sorry|think|note|consider|see|remember|imagine|suppose) )`)
 )
 
 // subjected says whether something stands before the first finite verb that it is said of.
 func subjected(tokens []language.Token) bool {
+	if len(tokens) > 1 && (tokens[1].Tag == "DT" || tokens[1].Tag == "PRP$") && slices.ContainsFunc(language.VerbForms(tokens[0].Lower), func(f language.Form) bool { return f.Tag == "VBZ" }) {
+		return false // "beats the chart"
+	}
 	for i, t := range tokens {
 		if t.Noun() || t.Tag == "PRP" || t.Tag == "VBG" || t.Tag == "EX" || t.Lower == "nothing" || t.Lower == "nobody" {
 			return true
 		}
-		if finite(t) {
-			return i > 2 // "neither is"
+		if finite(t) { // "neither is", "the first is"
+			return i > 2 || i == 2 && tokens[0].Tag == "DT" && !ordinal[tokens[1].Lower] && tokens[1].Tag != "CD"
 		}
 	}
 	return false
+}
+
+// cutOff says whether the last word of a sentence stands for what was named before: "it has
+// some". Where another clause stands before it, that may be there.
+func cutOff(tokens []language.Token) bool {
+	at := len(tokens) - 1
+	for at > 0 && !tokens[at].Word() {
+		at--
+	}
+	if at < 1 || !elliptic[tokens[at].Lower] {
+		return false
+	}
+	last, before := tokens[at].Lower, tokens[at-1]
+	switch {
+	case last == "all" && before.Lower == "at", last == "other" && before.Lower == "each":
+		return false
+	case (last == "more" || last == "less") && (before.Lower == "or" || strings.HasPrefix(before.Tag, "VB")):
+		return false
+	}
+	verbs := 0
+	for _, t := range tokens {
+		if finite(t) {
+			verbs++
+		}
+	}
+	return verbs < 2 || ordinal[last]
 }
 
 // hollowEnd says whether a short sentence ends with a noun that says nothing: "it has its
@@ -656,6 +842,7 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 			oneBefore, severalBefore = one, several
 		}
 		switch {
+		case inward[t.Lower] && answered(tokens, i):
 		case t.Lower == "there" && (next.Lower == "is" || next.Lower == "are"):
 		case t.Lower == "such" && next.Lower == "as", t.Lower == "above" && (next.Tag == "CD" || next.Tag == "DT"), t.Lower == "below" && (next.Tag == "CD" || next.Tag == "DT"):
 		case t.Lower == "those" && (next.Lower == "who" || next.Lower == "that" || next.Lower == "which" || next.Lower == "in" || next.Lower == "of" || next.Lower == "with"):
@@ -663,7 +850,7 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 		case t.Lower == "then" && i > 0 && opensThen[tokens[0].Lower]:
 		case (t.Lower == "one" || t.Lower == "reverse") && i > 0 && (tokens[i-1].Tag == "JJ" || tokens[i-1].Tag == "JJR" || tokens[i-1].Lower == "the" && t.Lower == "reverse") && next.Lower != "of":
 			return t.Text
-		case leaning[t.Lower], t.Lower == "those":
+		case leaning[t.Lower], t.Lower == "those", t.Lower == "that" && i > 1 && tokens[i-1].Lower == "of" && tokens[i-2].Lower == "because":
 			return t.Text
 		case t.Lower == "two" && i > 0 && (tokens[i-1].Lower == "the" || tokens[i-1].Lower == "first" || tokens[i-1].Lower == "last"):
 			return t.Text
@@ -696,11 +883,13 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 			}
 		case t.Lower == "opposite" && i > 0 && tokens[i-1].Lower == "the" && next.Lower != "of" && !next.Noun():
 			return t.Text
+		case someone[t.Lower]:
+			person, several = true, true
 		case t.Noun() && next.Noun(): // part of a name
 		case t.Noun():
 			plural := language.Plural(t.Lower)
-			person = person || !plural && (language.NounKind(language.Singular(t.Lower)) == "person" || persons[t.Lower] || t.Tag == "NNP" && i == 0)
-			one, several = one || !plural, several || plural || persons[language.Singular(t.Lower)]
+			person = person || !plural && (personal(t.Lower) || t.Tag == "NNP" && i == 0)
+			one, several = one || !plural, several || plural || persons[language.Singular(t.Lower)] || i > 0 && distributes[tokens[i-1].Lower]
 		case t.Lower == "and" && one:
 			several = true
 		case t.Lower == "the" && !l.known(tokens, i, before):
@@ -708,6 +897,72 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 		}
 	}
 	return ""
+}
+
+// inward are words that point to something, often in the same sentence.
+var inward = language.WordSet(`another such both again otherwise one ones those that`)
+
+// answered says whether what the i-th of some words points to stands in the same sentence.
+func answered(tokens []language.Token, i int) bool {
+	next := language.Token{}
+	if i+1 < len(tokens) {
+		next = tokens[i+1]
+	}
+	before, behind := tokens[:i], tokens[min(len(tokens), i+1):min(len(tokens), i+8)]
+	has := func(where []language.Token, words ...string) bool {
+		return slices.ContainsFunc(where, func(t language.Token) bool { return slices.Contains(words, t.Lower) })
+	}
+	named := func(noun string) bool {
+		return slices.ContainsFunc(before, func(t language.Token) bool {
+			return t.Noun() && language.Singular(t.Lower) == language.Singular(noun)
+		})
+	}
+	number := func(plural bool) bool {
+		return slices.ContainsFunc(before, func(t language.Token) bool { return t.Noun() && language.Plural(t.Lower) == plural })
+	}
+	// "the words judged by their sound", "those of the second"
+	told := next.Tag == "VBN" || next.Tag == "VBG" || next.Tag == "WDT" || next.Tag == "WP" || next.Lower == "of" || next.Lower == "from" || next.Lower == "in" || next.Lower == "that" || next.Lower == "with"
+	switch tokens[i].Lower {
+	case "another":
+		return named(next.Lower) || has(before, "one")
+	case "such":
+		return has(behind, "that", "as") || named(next.Lower)
+	case "both":
+		return has(before, "two", "and")
+	case "again", "otherwise":
+		return i > 1
+	case "one":
+		return i > 3 && number(false) && tokens[i-1].Tag == "JJ" && has(before, "but", "than", "and", "or", "while", "whereas", "although", "though")
+	case "ones":
+		return i > 3 && number(true)
+	case "those":
+		return told && (i > 2 && number(true) || distributed(before)) || next.Noun() && language.Plural(next.Lower) && has(behind, "that", "which", "who", "whose")
+	case "that":
+		return i > 2 && tokens[i].Tag == "DT" && (next.Tag == "VBN" || next.Tag == "VBG" || next.Lower == "of") && number(false)
+	}
+	return false
+}
+
+// distributed says whether something is spoken of one by one: "every tender".
+func distributed(tokens []language.Token) bool {
+	return slices.ContainsFunc(tokens, func(t language.Token) bool { return distributes[t.Lower] })
+}
+
+// distributes are words by which one stands for all of its kind.
+var distributes = language.WordSet(`every each any`)
+
+// someone are pronouns for a person that is not named.
+var someone = language.WordSet(`nobody anybody somebody everybody anyone someone everyone whoever people`)
+
+// agent ends nouns for one who does something, or to whom it is done.
+var agent = regexp.MustCompile(`^\pL{3,}(?:or|ee|er|ist)$`)
+
+// personal says whether a noun in the singular names a person, by the lexicon or, where it
+// does not know the noun, by its ending.
+func personal(noun string) bool {
+	noun = language.Singular(noun)
+	kind := language.NounKind(noun)
+	return kind == "person" || persons[noun] || kind == "" && agent.MatchString(noun)
 }
 
 // clausal are words that begin a clause.
@@ -725,7 +980,7 @@ var severalOf = language.WordSet(`several many some few various further`)
 var narrowing = language.WordSet(`of that which who where in between for to`)
 
 // hollowNouns say of nothing what it is of.
-var hollowNouns = language.WordSet(`value figure result rule reason case difference answer amount ratio process method effect problem solution trouble trick requirement danger phenomenon strategy approach principle exception`)
+var hollowNouns = language.WordSet(`value figure result rule reason case difference answer amount ratio process method effect problem solution remedy trouble trick requirement danger phenomenon strategy approach principle exception`)
 
 // described says whether the noun at i goes on with what it is of.
 func described(tokens []language.Token, i int) bool {

@@ -58,6 +58,58 @@ func TestStandsAlone(t *testing.T) {
 	}
 }
 
+// What a sentence points to may stand in the sentence itself.
+func TestWhatPointsWithin(t *testing.T) {
+	for text, want := range map[string]bool{
+		"Water is led from one basin to another by a siphon.":                               true,
+		"Another basin is filled by a siphon in the night.":                                 false,
+		"Warm beds clog faster than cold ones do in winter.":                                true,
+		"A wrong entry is struck out in such a way that it can be read.":                    true,
+		"In winter such a valve freezes within the hour.":                                   false,
+		"Particles above 2 mm are gravel, and those from 1 mm on are coarse sand.":          true,
+		"Those of the second basin are raked out by hand.":                                  false,
+		"Every filter has two valves, and the operator on shift closes both.":               true,
+		"After a wash both are closed by the operator on shift.":                            false,
+		"A permit is given to anyone who has shown that he can read a gauge.":               true,
+		"After the wash he can read the gauge from the gallery.":                            false,
+		"The filtrate meter compares the flow going in with that leaving the bed.":          true,
+		"Nobody may enter the chamber alone, whether they hold a permit or not.":            true,
+		"A bed that has run for three days may need a wash, although an old one may not.":   true,
+		"Because of that the outlet valve is closed by hand.":                               false,
+		"For something to settle, two things are needed: still water and enough time.":      true,
+		"Beats the meter in the end, since a meter sees no leak.":                           false,
+		"You must further in, behind the outlet wall, stands the oldest pump of the works.": false,
+	} {
+		m := studied("Notes\n\n" + text)
+		s := about(m, text[:10])
+		if got := s != nil && s.alone; got != want {
+			t.Errorf("%q stands alone: %v", text, got)
+		}
+	}
+}
+
+// A sentence that leans on the one before it is asked about together with that, and only what
+// it says itself is told wrong.
+func TestBackedSentences(t *testing.T) {
+	m := studied("Notes\n\nThe wash pump is driven by a diesel engine. It must be started at least 10 minutes before a wash.\n\nThe gallery is locked at night. We keep its key at the gate.")
+	if len(m.lore.backed) != 1 {
+		t.Fatalf("%d sentences are backed", len(m.lore.backed))
+	}
+	s := m.lore.backed[0]
+	if s.text != "The wash pump is driven by a diesel engine. It must be started at least 10 minutes before a wash." || s.Quote != s.text {
+		t.Errorf("%q, from %q", s.text, s.Quote)
+	}
+	told := m.lore.falsehoods(s, rand.New(rand.NewPCG(1, 2)))
+	if len(told) == 0 {
+		t.Error("nothing is told wrong")
+	}
+	for _, f := range told {
+		if !strings.HasPrefix(f.text, "The wash pump is driven by a diesel engine. It ") {
+			t.Errorf("%q has what only backs it changed", f.text)
+		}
+	}
+}
+
 // A false statement has one thing changed, and not by a bound that what is true entails.
 func TestFalsehoods(t *testing.T) {
 	for _, c := range []struct {

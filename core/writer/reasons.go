@@ -37,6 +37,11 @@ func (m *Material) bonds() []bond {
 			out = append(out, b)
 		}
 	}
+	for _, c := range m.lore.followed {
+		if clause, ok := m.lore.clauseOf(c.result); ok {
+			out = append(out, bond{said: c.said, clause: clause, link: "because", rests: c.reason, kind: "reason"})
+		}
+	}
 	return out
 }
 
@@ -78,19 +83,19 @@ func (m *Material) bondOf(s *said, f fact.Fact) (bond, bool) {
 		return b, false
 	}
 	main := b.clause.Statement()
-	if !m.clear(main, s.before) || !wholly(s.Quote, f) {
+	if !m.lore.clear(main, s.before) || !wholly(s.Quote, f) {
 		return b, false
 	}
 	// What it rests on may speak of what the clause names, and of nothing else.
-	return b, m.clear(strings.TrimRight(main, ".")+" "+b.under(), s.before)
+	return b, m.lore.clear(strings.TrimRight(main, ".")+" "+b.under(), s.before)
 }
 
 func (b bond) under() string { return b.link + " " + b.rests }
 
 // clear says whether some words refer to nothing outside of themselves.
-func (m *Material) clear(text string, before map[string]bool) bool {
+func (l *lore) clear(text string, before map[string]bool) bool {
 	parsed, ok := language.Single(text)
-	return ok && m.lore.leans(parsed.Tokens, text, before) == ""
+	return ok && l.leans(parsed.Tokens, text, before) == ""
 }
 
 // bondIdeas ask for what a proposition rests on, and for what follows.
@@ -133,7 +138,7 @@ func (m *Material) bondIdeas() []*idea {
 					return shortly(b.said, "When "+shorten(b.clause.Statement(), 44), stem, []string{realise.Upper(b.under())}, []string{"condition"}), nil
 				})
 			}
-			if b.link != "where" && b.link != "before" && m.clear("X "+b.under(), b.before) {
+			if b.link != "where" && b.link != "before" && m.lore.clear("X "+b.under(), b.before) {
 				add(question.Choice, "what follows", func(r *rand.Rand, brief Brief) (question.Question, error) { return m.whatFollows(b, all, brief, r) })
 			}
 		}
@@ -194,7 +199,7 @@ func (m *Material) others(b bond, all []bond, say func(bond) (text, slip, why st
 		}
 		text, slip, why := say(o)
 		theirs := language.Stems(text)
-		if !speaksOf(theirs, b.stems) && !(o.src == b.src && o.Passage == b.Passage) || overlap(stems, theirs) > 0.5 || !near(len(text), len(own)) || !m.clear(text, o.before) || m.lore.maybeTrue(theirs, language.Stems(b.clause.Subject)) {
+		if !speaksOf(theirs, b.stems) && !(o.src == b.src && o.Passage == b.Passage) || overlap(stems, theirs) > 0.5 || !near(len(text), len(own)) || !m.lore.clear(text, o.before) || m.lore.maybeTrue(theirs, language.Stems(b.clause.Subject)) {
 			continue
 		}
 		score := m.lore.likeness(b.said, o.said) + 0.1*r.Float64()

@@ -27,12 +27,13 @@ var connects = map[fact.Type]string{fact.Cause: "cause", fact.Condition: "condit
 
 // level is what recalling a sentence demands, and why.
 func (s *said) level() (question.Level, []string) {
+	own := s.text[s.since:]
 	for _, f := range s.facts {
-		if why, ok := connects[f.Type]; ok && (f.Under == "" || strings.Contains(s.text, f.Under)) {
+		if why, ok := connects[f.Type]; ok && (f.Under == "" || strings.Contains(own, f.Under)) {
 			return question.Medium, []string{why}
 		}
 	}
-	if found := joining.FindStringSubmatch(s.text); found != nil {
+	if found := joining.FindStringSubmatch(own); found != nil {
 		return question.Medium, []string{joins[strings.ToLower(found[1])]}
 	}
 	return question.Easy, nil
@@ -51,6 +52,9 @@ func (s *said) worth() float64 {
 		sure = 0.9
 	}
 	words := len(s.tokens)
+	if s.since > 0 {
+		words += 4 // it takes two sentences to ask
+	}
 	long := 0.0
 	if words > 18 {
 		long = 0.02 * float64(words-18)
@@ -71,12 +75,13 @@ func (s *said) idea(k question.Kind, l question.Level, frame string, write func(
 // statementIdeas are what can be asked of sentences as they stand.
 func (m *Material) statementIdeas() []*idea {
 	var out []*idea
-	mistakable := make([]bool, len(m.lore.said))
-	each(len(m.lore.said), func(i int) {
-		s := m.lore.said[i]
+	all := slices.Concat(m.lore.said, m.lore.backed)
+	mistakable := make([]bool, len(all))
+	each(len(all), func(i int) {
+		s := all[i]
 		mistakable[i] = s.alone && !s.Hedged && len(m.lore.falsehoods(s, source32(0, s.Quote))) > 0
 	})
-	for at, s := range m.lore.said {
+	for at, s := range all {
 		if !s.alone || s.Hedged {
 			continue
 		}
@@ -121,7 +126,7 @@ func (m *Material) isItSo(s *said, because []string, b Brief, r *rand.Rand) (que
 
 // numberIn is where the one number of a sentence stands that can be asked for.
 func numberIn(s *said) ([]int, bool) {
-	found := figures.FindAllStringIndex(s.text, -1)
+	found := slices.DeleteFunc(figures.FindAllStringIndex(s.text, -1), func(at []int) bool { return at[0] < s.since })
 	if len(found) != 1 || !apart(s.text, found[0][0], found[0][1]) || found[0][0] == 0 {
 		return nil, false
 	}
@@ -132,7 +137,7 @@ func numberIn(s *said) ([]int, bool) {
 }
 
 // vaguely ends with a word that makes the number behind it a rough one.
-var vaguely = regexp.MustCompile(`(?i)\b(?:about|around|roughly|some|approximately|nearly|almost|perhaps) $`)
+var vaguely = regexp.MustCompile(`(?i)\b(?:about|around|roughly|some|approximately|approx\.?|nearly|almost|perhaps|ca\.?) $`)
 
 // blanked takes words out of a sentence.
 func blanked(s *said, from, to int, because []string) question.Question {
@@ -343,7 +348,7 @@ func (m *Material) mixedIdeas() []*idea {
 }
 
 // plainly are the ways to ask which statements hold that have no one thing in common.
-var plainly = []string{"Which of these statements are correct?", "Three of these statements are correct. Which one is NOT?", "Which of these statements is correct?", "Select all statements that are correct.", "Which of the following is NOT correct?", "Which of the following are true?"}
+var plainly = []string{"Which of these statements are correct?", "Three of these statements are correct. Which one is NOT?", "Select all statements that are correct.", "Which of the following is NOT correct?", "Which of the following are true?", "Which of these statements is correct?", "All but one of these statements are correct. Which one is NOT?"}
 
 // around is how many sentences each way are looked through for those that speak of the same.
 const around = 30
@@ -396,6 +401,9 @@ func (m *Material) neighbourhoods() []focus {
 	return out
 }
 
+// tellsApart is the weight from which a change tells who knows from who does not.
+const tellsApart = 0.8
+
 // wronged is before a sentence that a batch has told with something wrong in it.
 const wronged = "wronged: "
 
@@ -432,7 +440,7 @@ func (m *Material) whichHold(f focus, way string, right int, b Brief, r *rand.Ra
 		if used[s.Quote] || wrong == 0 || b.used[wronged+s.Quote] > 0 {
 			continue
 		}
-		if false_ := m.lore.falsehoods(s, r); len(false_) > 0 && false_[0].weight > 0.8 && !strings.EqualFold(nameKey(trimArticle(false_[0].was)), own) {
+		if false_ := m.lore.falsehoods(s, r); len(false_) > 0 && false_[0].weight >= tellsApart && !strings.EqualFold(nameKey(trimArticle(false_[0].was)), own) {
 			slip := false_[0].slip
 			if notRight {
 				slip = ""

@@ -29,11 +29,26 @@ type saying struct {
 
 var predicating = map[fact.Type]bool{fact.Property: true, fact.Kind: true, fact.Parts: true, fact.Cause: true, fact.Rule: true, fact.Amount: true, fact.Purpose: true}
 
-// sayings are the propositions about things, each with nothing to rest on.
+// sayings are the propositions about things, each with nothing to rest on: those of the
+// facts, and sentences that are one plain clause.
 func (m *Material) sayings() []saying {
 	var out []saying
+	met := map[*said]bool{}
 	for s, f := range m.lore.facts() {
 		if x, ok := m.sayingOf(s, f); ok {
+			met[s] = true
+			out = append(out, x)
+		}
+	}
+	for _, s := range m.lore.said {
+		if met[s] || !s.alone || s.Hedged || s.told > 0 || doubled.MatchString(s.text) {
+			continue
+		}
+		c, ok := m.lore.clauseOf(s.text)
+		if !ok || strings.ContainsAny(s.text, ";:()–—") || strings.Contains(s.text, ", and ") || strings.Contains(s.text, ", but ") || strings.Contains(s.text, ", so ") {
+			continue
+		}
+		if x, ok := m.stating(s, c); ok {
 			out = append(out, x)
 		}
 	}
@@ -41,32 +56,40 @@ func (m *Material) sayings() []saying {
 }
 
 func (m *Material) sayingOf(s *said, f fact.Fact) (saying, bool) {
-	x := saying{said: s}
 	if !predicating[f.Type] || f.Under != "" || f.Hedged || f.Object == "" || f.Confidence < 0.75 || f.Negated && !strings.Contains(f.Predicate, "not") {
-		return x, false
+		return saying{}, false
 	}
-	if f.For != "" && f.ForSure < sureEnough {
-		return x, false
+	if f.For != "" && f.ForSure < sureEnough || strings.Contains(f.Object, ",") || !wholly(s.Quote, f) {
+		return saying{}, false
 	}
 	subject := m.lore.subjectOf(f)
-	x.name = trimArticle(subject)
-	object := strings.TrimRight(f.Object, ".,; ")
-	if x.name == "" || strings.ContainsAny(x.name+object, ",;:()?–—") || realise.Core(x.name) != x.name || doubled.MatchString(object) || len(strings.Fields(x.name)) > 5 || len(strings.Fields(object)) > 14 || len(strings.Fields(object)) < 2 {
+	return m.stating(s, realise.Clause{Subject: subject, Verb: f.Predicate, Rest: strings.TrimRight(f.Object, ".,; ")})
+}
+
+// stating is a clause as a proposition about a thing; it is not ok where the thing is no one
+// thing, or where the clause gives it away or needs more around it.
+func (m *Material) stating(s *said, c realise.Clause) (saying, bool) {
+	x := saying{said: s, clause: c, name: trimArticle(c.Subject)}
+	if x.name == "" || strings.ContainsAny(x.name+c.Rest, ";:()?–—") || strings.Contains(x.name, ",") || realise.Core(x.name) != x.name || doubled.MatchString(c.Rest) || len(strings.Fields(x.name)) > 5 || len(strings.Fields(c.Rest)) > 14 || len(strings.Fields(c.Rest)) < 2 {
 		return x, false
 	}
 	if strings.Contains(" "+strings.ToLower(x.name)+" ", " and ") || strings.Contains(strings.ToLower(x.name), " or ") {
 		return x, false
 	}
 	first := strings.ToLower(strings.Fields(x.name)[0])
-	if leaning[first] || vague[realise.Head(x.name)] || first == "no" || first == "nobody" || first == "nothing" || first == "anyone" || first == "anything" || first == "all" || first == "some" || first == "most" || first == "many" || first == "every" || first == "each" || first == "its" || first == "their" {
+	if leaning[first] || vague[realise.Head(x.name)] || first == "no" || first == "nobody" || first == "nothing" || first == "anyone" || first == "anything" || first == "all" || first == "some" || first == "most" || first == "many" || first == "every" || first == "each" || first == "its" || first == "their" || first == "you" || first == "somebody" || first == "it" {
 		return x, false
 	}
-	x.clause = realise.Clause{Subject: subject, Verb: f.Predicate, Rest: object}
 	var ok bool
-	if x.plural, ok = x.clause.Plural(); !ok || !wholly(s.Quote, f) || !m.clear(x.clause.Statement(), s.before) {
+	if x.plural, ok = x.clause.Plural(); !ok || !m.lore.clear(x.clause.Statement(), s.before) {
 		return x, false
 	}
-	x.says = language.Stems(f.Predicate + " " + object)
+	if _, behind, ok := strings.Cut(c.Rest, ", "); ok {
+		if parsed, _ := language.Single(behind); ownSubject(parsed.Tokens) {
+			return x, false // another statement follows
+		}
+	}
+	x.says = language.Stems(c.Verb + " " + c.Rest)
 	for st := range language.Stems(x.name) {
 		if x.says[st] {
 			return x, false // it gives itself away
@@ -358,7 +381,7 @@ func (m *Material) amountIdeas() []*idea {
 		}
 		subject := m.lore.subjectOf(f)
 		c := realise.Clause{Subject: subject, Verb: f.Predicate}
-		if strings.ContainsAny(subject, ",;:()") || !m.clear(c.Statement(), s.before) || !wholly(s.Quote, f) || !counts(unit, f.Object) {
+		if strings.ContainsAny(subject, ",;:()") || !m.lore.clear(c.Statement(), s.before) || !wholly(s.Quote, f) || !counts(unit, f.Object) {
 			continue
 		}
 		wh := ""

@@ -125,6 +125,9 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 				if src.Doc.Language != "" && src.Doc.Language != "en" {
 					break // questions are written in English
 				}
+				if noted.MatchString(t.Quote) && states(t.Object) {
+					break // a line of notes on it, which is no meaning
+				}
 				m.terms = append(m.terms, t)
 			case fact.Formula, fact.Limit:
 				claims = append(claims, fact.Claim{Fact: f, Source: src.ID, Standing: src.Standing, Dated: src.Dated})
@@ -168,6 +171,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	m.ideas = append(m.ideas, m.sayingIdeas()...)
 	m.ideas = append(m.ideas, m.amountIdeas()...)
 	m.ideas = append(m.ideas, m.listIdeas()...)
+	m.ideas = append(m.ideas, m.noteIdeas()...)
 	for _, t := range drawn {
 		switch {
 		case t.Type == fact.Comparison && len(t.passage.Rows) > 0:
@@ -243,7 +247,9 @@ func Draft(ctx context.Context, m *Material, b Brief, emit func(question.Questio
 	for _, id := range b.Avoid {
 		given[id] = true
 	}
-	for n, slot := range slots(b) {
+	all := slots(b)
+	for n := len(all) - 1; n >= 0; n-- { // the hard ones first: few ideas serve them
+		slot := all[n]
 		if err := ctx.Err(); err != nil {
 			return declined, err
 		}

@@ -47,11 +47,11 @@ func Read(origin, text string) source.Document {
 			b.Heading(level, line, i+1)
 			headed = true
 			i++
-		case bullet.MatchString(line) && !isNumberedHeading(lines, i):
+		case bullet.MatchString(line) && !isNumberedHeading(lines, i, typed):
 			flush()
 			kind, start = source.Item, i+1
 			block = append(block, bullet.FindStringSubmatch(line)[1])
-		case len(block) == 0 && isHeading(lines, i):
+		case len(block) == 0 && isHeading(lines, i, typed):
 			level := 2
 			if !headed {
 				level = 1
@@ -98,7 +98,9 @@ func wrapped(lines []string) bool {
 		if strings.TrimSpace(line) == "" || len(next) == 0 || bullet.MatchString(lines[i+1]) || underline.MatchString(lines[i+1]) {
 			continue
 		}
-		if utf8.RuneCountInString(line)+1+utf8.RuneCountInString(next[0]) > width {
+		if noted.MatchString(lines[i+1]) {
+			free++ // a line of notes of its own
+		} else if utf8.RuneCountInString(line)+1+utf8.RuneCountInString(next[0]) > width {
 			forced++
 		} else {
 			free++
@@ -107,20 +109,27 @@ func wrapped(lines []string) bool {
 	return forced >= free
 }
 
+// noted begins a line of notes: a few words and a mark, or a colon.
+var noted = regexp.MustCompile(`^\s*\p{Lu}\S*(?: \S+){0,4}(?: [—–=-] |: )`)
+
 // continues says whether a line goes on with the sentence before it.
 func continues(line string) bool {
 	r, _ := utf8.DecodeRuneInString(strings.TrimSpace(line))
 	return unicode.IsLower(r)
 }
 
-func isNumberedHeading(lines []string, i int) bool {
-	return numbered.MatchString(strings.TrimSpace(lines[i])) && isHeading(lines, i)
+func isNumberedHeading(lines []string, i int, typed bool) bool {
+	return numbered.MatchString(strings.TrimSpace(lines[i])) && isHeading(lines, i, typed)
 }
 
 // isHeading takes a short line that stands between blank lines, begins with a
-// capital or a digit and doesn't end as a sentence does.
-func isHeading(lines []string, i int) bool {
+// capital or a digit and doesn't end as a sentence does. Typed says that lines end where
+// somebody pressed Enter.
+func isHeading(lines []string, i int, typed bool) bool {
 	line := strings.TrimSpace(lines[i])
+	if shouts(lines, i, typed) {
+		return true
+	}
 	if len(line) > 80 || len(strings.Fields(line)) > 10 || source.StatesFormula(line) {
 		return false
 	}
@@ -135,4 +144,23 @@ func isHeading(lines []string, i int) bool {
 		return false // "term: meaning"
 	}
 	return before && after || before && i+1 < len(lines) && strings.ToUpper(line) == line && len(line) > 3
+}
+
+// shouts says whether a line heads those right below it by beginning in capitals, with more
+// behind them that is no sentence: "TOO DRY = FVD (fluid volume deficit)".
+func shouts(lines []string, i int, typed bool) bool {
+	line := strings.TrimSpace(lines[i])
+	words := strings.Fields(line)
+	if len(words) < 2 || len(words) > 8 || i+1 == len(lines) || i > 0 && strings.TrimSpace(lines[i-1]) != "" || strings.ContainsRune(".;:!?", rune(line[len(line)-1])) {
+		return false
+	}
+	next := strings.TrimSpace(lines[i+1])
+	if next == "" || continues(next) || !bullet.MatchString(next) && !typed {
+		return false
+	}
+	first := strings.TrimRight(words[0], ",")
+	if strings.ContainsFunc(first, func(r rune) bool { return !unicode.IsUpper(r) }) {
+		return false
+	}
+	return len(first) > 4 || strings.ToUpper(words[1]) == words[1] && strings.ContainsFunc(words[1], unicode.IsUpper)
 }

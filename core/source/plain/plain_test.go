@@ -2,6 +2,7 @@ package plain
 
 import (
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 
@@ -61,6 +62,20 @@ term: what it means stays a paragraph
 	}
 	if doc.Title != "Evening notes" {
 		t.Errorf("the title is %q", doc.Title)
+	}
+}
+
+// A line in capitals heads the notes right below it, whatever stands behind the capitals; a
+// line of notes is never joined to the one before.
+func TestNotesTypedLineByLine(t *testing.T) {
+	doc := Read("n.txt", "Week 3\n\nTOO DIRTY = HLE (head loss excess)\nSigns: low outflow, noisy valve, high water over the bed\nCauses - silt in the river, dead algae, wash was skipped\n\nWASHING, once a day at most\nDrain — takes the wash water away to the lagoon\n\nPH of the water is\nread at the tap.")
+	var got []string
+	for _, p := range doc.Passages {
+		got = append(got, string(p.Kind)+": "+p.Text)
+	}
+	want := []string{"heading: Week 3", "heading: TOO DIRTY = HLE (head loss excess)", "paragraph: Signs: low outflow, noisy valve, high water over the bed", "paragraph: Causes - silt in the river, dead algae, wash was skipped", "heading: WASHING, once a day at most", "paragraph: Drain — takes the wash water away to the lagoon", "paragraph: PH of the water is read at the tap."}
+	if !slices.Equal(got, want) {
+		t.Errorf("%q", got)
 	}
 }
 
