@@ -266,6 +266,9 @@ func (x *examination) statedOptions() []Finding {
 	if found := x.beyond(); found != nil {
 		return found
 	}
+	if found := x.dated(); found != nil {
+		return found
+	}
 	if m := incomplete.FindStringSubmatch(x.Stem); m != nil {
 		whole = func(o question.Option) string { return strings.Replace(m[1], "…", " "+o.Text+" ", 1) }
 	} else if _, stem, ok := strings.Cut(x.Stem, "? "); ok && strings.HasSuffix(stem, "…") {
@@ -296,22 +299,37 @@ func (x *examination) statedOptions() []Finding {
 	return x.settled(right, "Each option was held against the source", "What the key names is what the words quoted say; the others have something else in one place.")
 }
 
-// breaking asks for what does not keep to a limit; above and below are words before one.
+// bound is what words before a number say of other numbers.
+type bound struct {
+	words         *regexp.Regexp
+	above, itself bool // what is more than the number, and the number, is as they say
+}
+
+// breaking asks for what does not keep to a limit, and applying for what meets a condition. The
+// others are words before a number that bind it: whether what is more or less than it, and
+// whether the number itself, is on their side.
 var (
 	breaking = regexp.MustCompile(`(?i)\b(?:break|breaks|violate|violates|not keep to)\b`)
-	above    = regexp.MustCompile(`(?i)\b(?:no more than|not more than|at most|up to|not exceed|no longer than|no later than|no higher than|maximum of)\s*…`)
-	below    = regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|no fewer than|minimum of|not fall below)\s*…`)
+	applying = regexp.MustCompile(`(?i)\b(?:apply|applies|hold|holds|meet|meets)\b`)
+	binding  = []bound{
+		{regexp.MustCompile(`(?i)\b(?:no more than|not more than|at most|up to|not exceed|no longer than|no later than|no higher than|maximum of)\s*…`), false, true},
+		{regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|no fewer than|minimum of|not fall below|reaches|reached)\s*…`), true, true},
+		{regexp.MustCompile(`(?i)\b(?:more|over|above|exceeds?|exceeded|longer|older|larger|greater|higher|deeper|steeper|heavier|faster)(?: than)?\s*…`), true, false},
+		{regexp.MustCompile(`(?i)\b(?:less|fewer|under|below|shorter|younger|smaller|lower|lighter|slower)(?: than)?\s*…`), false, false},
+	}
 )
 
-// beyond asks which amounts do not keep to the limit that the words quoted give for a
-// sentence with its number left out.
+// beyond asks which amounts do not keep to the limit, or meet the condition, that the words
+// quoted give for a sentence with its number left out.
 func (x *examination) beyond() []Finding {
 	m := incomplete.FindStringSubmatch(x.Stem)
-	if m == nil || !breaking.MatchString(x.Stem) {
+	asked := incomplete.ReplaceAllString(x.Stem, "")
+	breaks := breaking.MatchString(asked)
+	if m == nil || !breaks && !applying.MatchString(asked) {
 		return nil
 	}
-	upper := above.MatchString(m[1])
-	if !upper && !below.MatchString(m[1]) || len(x.Options) == 0 {
+	at := slices.IndexFunc(binding, func(b bound) bool { return b.words.MatchString(m[1]) })
+	if at < 0 || len(x.Options) == 0 {
 		return nil
 	}
 	var limit *big.Rat
@@ -331,11 +349,12 @@ func (x *examination) beyond() []Finding {
 		if !ok {
 			return nil
 		}
-		if c := v.Cmp(limit); upper && c > 0 || !upper && c < 0 {
+		c := v.Cmp(limit)
+		if keeps := c == 0 && binding[at].itself || c > 0 && binding[at].above || c < 0 && !binding[at].above; keeps != breaks {
 			right = append(right, o.ID)
 		}
 	}
-	return x.settled(right, "Held against the limit", "The words quoted give the limit; the key alone does not keep to it.")
+	return x.settled(right, "Held against the limit", "The words quoted give the limit; the key alone is on the side of it that is asked for.")
 }
 
 var numbers = regexp.MustCompile(`\d+(?:[.,]\d+)*`)
@@ -374,12 +393,12 @@ func (x *examination) beside() []Finding {
 	for s := range language.Stems("which these what true term stands name meant following applies happens case belong") {
 		delete(asked, s)
 	}
-	if !ok || len(asked) == 0 || turned.MatchString(x.Stem) {
+	if !ok || len(asked) == 0 {
 		return nil
 	}
 	for _, c := range x.Cites {
 		quote := language.Stems(c.Quote)
-		if common(x.placed(c, quote), asked) < max(1, len(asked)*7/10) {
+		if turnsOn(x.Stem, c.Quote) || common(x.placed(c, quote), asked) < max(1, len(asked)*7/10) {
 			continue
 		}
 		var right []string
@@ -405,6 +424,19 @@ func (x *examination) beside() []Finding {
 		}
 	}
 	return nil
+}
+
+// turnsOn says whether a stem asks for what is not so: a denial stands in it that the words
+// quoted do not have in the same place.
+func turnsOn(stem, quote string) bool {
+	asked, said := words(stem), " "+words(quote)+" "
+	for _, at := range turned.FindAllStringIndex(asked, -1) {
+		next, _, _ := strings.Cut(strings.TrimSpace(asked[at[1]:]), " ")
+		if next == "" || !strings.Contains(said, " "+asked[at[0]:at[1]]+" "+next+" ") {
+			return true
+		}
+	}
+	return false
 }
 
 // placed are the stems of words quoted and of the headings that they stand under.
@@ -615,6 +647,9 @@ func cellOf(rows [][]string, a, b string) string {
 
 // statedOrder asks whether the steps stand in the source in the order of the key.
 func (x *examination) statedOrder() []Finding {
+	if found := x.dated(); found != nil {
+		return found
+	}
 	at, ok := x.library.cited(x.Cites[0])
 	if !ok {
 		return nil

@@ -36,7 +36,7 @@ const (
 		oldest/youngest upstream/downstream coarsest/finest largest/smallest quickly/slowly cheaper/dearer usually/rarely often/seldom most/few forwards/backwards uphill/downhill
 		easier/harder sooner/later nearer/farther richer/poorer drier/wetter internal/external`
 	oppositeVerbs = `increase/decrease rise/fall grow/shrink expand/contract gain/lose open/close encourage/discourage attract/repel absorb/release include/exclude heat/cool
-		strengthen/weaken accept/reject allow/forbid freeze/melt evaporate/condense raise/lower lengthen/shorten accelerate/slow widen/narrow fill/empty improve/worsen
+		strengthen/weaken accept/reject allow/forbid freeze/thaw evaporate/condense raise/lower lengthen/shorten accelerate/slow widen/narrow fill/empty improve/worsen
 		import/export push/pull tighten/loosen inflate/deflate lift/lower enlarge/reduce precede/follow`
 	oppositeNouns = `increase/decrease supply/demand income/expense asset/liability debit/credit gain/loss profit/loss buyer/seller lender/borrower import/export maximum/minimum beginning/end top/bottom
 		winter/summer acid/alkali anode/cathode artery/vein cause/effect acceptance/rejection presence/absence strength/weakness input/output inflation/deflation employer/employee
@@ -99,14 +99,18 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		case (t.Lower == "before" || t.Lower == "after") && !timed(s.tokens, i):
 		case (t.Lower == "longer" || t.Lower == "later" || t.Lower == "more") && i > 0 && (s.tokens[i-1].Lower == "no" || s.tokens[i-1].Lower == "any"):
 		case t.Lower == "lower" && compound && !strings.Contains(s.text, " than "):
-			add(t.Start, t.End, "upper", "direction-turned-round", 0.9)
+			if i > 0 && len(l.holds[language.Stem("upper")]) > 0 { // "the lower bed", and not "lower spending"
+				add(t.Start, t.End, "upper", "direction-turned-round", 0.9)
+			} else {
+				add(t.Start, t.End, cased("higher", t.Text), "direction-turned-round", 0.9)
+			}
 		case ok && !strings.HasPrefix(t.Tag, "VB"):
 			if (t.Lower != "above" && t.Lower != "below") || i+1 < len(s.tokens) {
 				add(t.Start, t.End, cased(other, t.Text), "direction-turned-round", 0.9)
 			}
 		case t.Tag == "VBG" && i > 0 && s.tokens[i-1].Noun(), t.Noun() && i > 0 && s.tokens[i-1].Noun(): // part of a name
 		case strings.HasPrefix(t.Tag, "VB") && i > 0 && !compound:
-			if other := turnedVerb(t); other != "" && !followed(s.tokens, i) && !(s.tokens[i-1].Lower == "it" && i+1 < len(s.tokens) && s.tokens[i+1].Lower == "that") {
+			if other := l.turnedVerb(t); other != "" && !followed(s.tokens, i) && !(s.tokens[i-1].Lower == "it" && i+1 < len(s.tokens) && s.tokens[i+1].Lower == "that") {
 				add(t.Start, t.End, other, "direction-turned-round", 0.9)
 			}
 		case t.Noun() && !compound:
@@ -116,6 +120,14 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		case t.Tag == "JJ" && i > 0 && (being[s.tokens[i-1].Lower] || i > 1 && s.tokens[i-1].Tag == "RB" && being[s.tokens[i-2].Lower]) && !compound:
 			if other := opposite(t.Lower); other != "" {
 				add(t.Start, t.End, other, "opposite", 0.8)
+			}
+		}
+		if became, n := narrowed(s.tokens, i); became != "" {
+			add(t.Start, s.tokens[i+n-1].End, cased(became, t.Text), "scope", 0.85)
+		}
+		if t.Tag == "JJ" && i > 0 && compound && !being[s.tokens[i-1].Lower] { // "shared locks", where the sources speak of the opposite
+			if other := opposite(t.Lower); other != "" && len(l.holds[language.Stem(other)]) > 0 {
+				add(t.Start, t.End, cased(other, t.Text), "opposite", 0.85)
 			}
 		}
 		if became, to := rule(s.tokens, i); became != "" {
@@ -225,15 +237,61 @@ func opposite(word string) string {
 	return best
 }
 
-// turnedVerb is the opposite of a verb in its own form.
-func turnedVerb(t language.Token) string {
+// turnedVerb is the opposite of a verb in its own form: one that is always so, or one that the
+// sources speak of.
+func (l *lore) turnedVerb(t language.Token) string {
 	for _, f := range language.VerbForms(t.Lower) {
-		if other := verbTurns[f.Base]; other != "" && (f.Tag == t.Tag || f.Tag == "VB" && t.Tag == "VBP") {
+		if f.Tag != t.Tag && !(f.Tag == "VB" && t.Tag == "VBP") {
+			continue
+		}
+		other := verbTurns[f.Base]
+		if other == "" {
+			one, two := language.VerbTakes(f.Base).Object, 0
+			if other = opposite(f.Base); other != "" {
+				two = language.VerbTakes(other).Object
+			}
+			if asksObject[f.Base] || asksObject[other] || len(l.holds[language.Stem(other)]) == 0 || max(one-two, two-one) > 2 {
+				other = "" // a verb that says little, or that goes with other words
+			}
+		}
+		if other != "" {
 			return realise.Form(other, t.Tag)
 		}
 	}
 	return ""
 }
+
+// narrowed is what words that begin at i become where the scope of a statement, or a share, is
+// told wrong, and how many they are.
+func narrowed(tokens []language.Token, i int) (became string, n int) {
+	next := ""
+	if i+1 < len(tokens) {
+		next = tokens[i+1].Lower
+	}
+	pair := tokens[i].Lower + " " + next
+	for _, p := range shares {
+		if pair == p[0] || pair == p[1] {
+			if pair == p[0] {
+				return p[1], 2
+			}
+			return p[0], 2
+		}
+	}
+	switch t := tokens[i]; {
+	case t.Lower == "all" && i+1 < len(tokens) && language.Plural(next) && (i == 0 || tokens[i-1].Lower != "of" && tokens[i-1].Lower != "not" && tokens[i-1].Lower != "at"):
+		return "only some", 1
+	case t.Lower == "always" && (i == 0 || tokens[i-1].Lower != "not" && tokens[i-1].Lower != "must"):
+		return "only sometimes", 1
+	case t.Lower == "completely" || t.Lower == "entirely" || t.Lower == "wholly":
+		return "only partly", 1
+	case t.Lower == "half" && next == "of":
+		return "a third", 1
+	}
+	return "", 0
+}
+
+// shares are shares that could be taken for each other.
+var shares = [][2]string{{"a third", "a quarter"}, {"two thirds", "three quarters"}, {"one third", "one quarter"}, {"by half", "by a third"}}
 
 // followed says whether a particle or "from" goes with the verb at i, which its opposite
 // would not take.

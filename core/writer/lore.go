@@ -31,12 +31,14 @@ type lore struct {
 	holds      map[string][]int  // by stem, the sentences that have it
 	names      map[string]bool   // words that have a capital within sentences
 	small      map[string]bool   // words that are written small
+	plurals    map[string]bool   // nouns that stand in the plural somewhere
 	heads      map[string]int    // by noun, how many sentences speak of it
 	indefinite map[string]int    // by noun, how often it is brought in with "a"
 	things     map[string]*thing // by name in lower case, in the singular
 	order      []*thing
 	byHead     map[string][]*thing
 	byKind     map[string][]string // by kind, the nouns
+	defined    map[string][]*thing // by kind, what the sources define
 
 	kin     sync.Mutex
 	related map[kinship][]*thing       // siblings that were looked for
@@ -73,7 +75,7 @@ type thing struct {
 
 // loreOf reads the passages of all sources once.
 func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
-	l := &lore{holds: map[string][]int{}, names: map[string]bool{}, small: map[string]bool{}, heads: map[string]int{}, indefinite: map[string]int{}, things: map[string]*thing{}, before: map[string]map[string]bool{}, byHead: map[string][]*thing{}, byKind: map[string][]string{}, related: map[kinship][]*thing{}}
+	l := &lore{holds: map[string][]int{}, names: map[string]bool{}, small: map[string]bool{}, plurals: map[string]bool{}, heads: map[string]int{}, indefinite: map[string]int{}, things: map[string]*thing{}, before: map[string]map[string]bool{}, byHead: map[string][]*thing{}, byKind: map[string][]string{}, defined: map[string][]*thing{}, related: map[kinship][]*thing{}}
 	byQuote := map[place][]term{}
 	var tagged [][]language.Sentence
 	for _, t := range facts {
@@ -145,6 +147,9 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 			l.byKind[kind] = append(l.byKind[kind], t.head)
 		}
 		l.byHead[t.head] = append(l.byHead[t.head], t)
+		if kind := group(language.NounKind(t.head)); t.defined {
+			l.defined[kind] = append(l.defined[kind], t)
+		}
 	}
 	past, all := map[*Source]int{}, map[*Source]int{}
 	for _, s := range l.said {
@@ -340,6 +345,9 @@ func (l *lore) meet(s language.Sentence, from, to int) *thing {
 		last := s.Tokens[to-1].Lower
 		t = &thing{name: text, head: language.Singular(last), plural: language.Plural(last)}
 		l.things[k] = t
+	}
+	if language.Plural(s.Tokens[to-1].Lower) {
+		l.plurals[t.head] = true
 	}
 	t.count++
 	return t
@@ -707,7 +715,11 @@ func (s *said) whole() bool {
 			words++
 		}
 	}
-	if contents(s.stems) < 3 || label.MatchString(s.text) || chatty.MatchString(s.text) || len(s.tokens[0].Text) == 1 && s.tokens[0].Text != "A" {
+	telling := contents(language.Stems(denying.ReplaceAllString(s.text, "$1")))
+	if figures.MatchString(s.text) {
+		telling++
+	}
+	if telling < 3 || label.MatchString(s.text) || chatty.MatchString(s.text) || len(s.tokens[0].Text) == 1 && s.tokens[0].Text != "A" {
 		return false
 	}
 	if !subjected(s.tokens) || hollowEnd(s.tokens, words) || strings.Contains(strings.ToLower(s.text), "you've") || strings.Contains(strings.ToLower(s.text), "you’ve") {
@@ -733,6 +745,9 @@ func (s *said) whole() bool {
 	}
 	return true
 }
+
+// denying is a short denial behind a verb.
+var denying = regexp.MustCompile(`(\pL)n[’']t\b`)
 
 var (
 	// label begins what is a line of notes and no sentence.
@@ -801,7 +816,7 @@ func (l *lore) anecdote(s *said) bool {
 		return false
 	}
 	one, two := s.tokens[0], s.tokens[1]
-	return l.name(two.Text) && unicode.IsUpper([]rune(one.Text)[0]) && one.Lower != "the" && !l.small[one.Lower] && len(l.holds[language.Stem(two.Lower)]) <= 3 && two.Tag == "NNP"
+	return l.name(two.Text) && unicode.IsUpper([]rune(one.Text)[0]) && one.Lower != "the" && !l.small[one.Lower] && len(l.holds[language.Stem(two.Lower)]) <= 8 && two.Tag == "NNP"
 }
 
 // contents counts the stems that say something.
@@ -852,11 +867,17 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 			return t.Text
 		case leaning[t.Lower], t.Lower == "those", t.Lower == "that" && i > 1 && tokens[i-1].Lower == "of" && tokens[i-2].Lower == "because":
 			return t.Text
+		case t.Lower == "other" && i > 0 && tokens[i-1].Lower == "the" && !slices.ContainsFunc(tokens[:i], func(o language.Token) bool {
+			return o.Lower == "one" || o.Lower == "two" || o.Lower == "each" || o.Noun() && language.Singular(o.Lower) == language.Singular(next.Lower)
+		}):
+			return "the other"
+		case ordinal[t.Lower] && t.Lower != "first" && t.Lower != "last" && t.Lower != "same" && i > 0 && i < 3 && (tokens[i-1].Lower == "a" || tokens[i-1].Lower == "the") && announced[language.Singular(next.Lower)]:
+			return t.Text // "a second distinction"
 		case t.Lower == "two" && i > 0 && (tokens[i-1].Lower == "the" || tokens[i-1].Lower == "first" || tokens[i-1].Lower == "last"):
 			return t.Text
 		case (t.Tag == "CD" || severalOf[t.Lower]) && announced[language.Singular(next.Lower)] && i < 3:
 			return t.Text // "two findings have survived": what they are is said elsewhere
-		case hollowNouns[t.Lower] && i > 0 && (tokens[i-1].Lower == "a" || tokens[i-1].Lower == "the" || i > 1 && tokens[i-2].Lower == "the" && tokens[i-1].Tag == "JJ") && !described(tokens, i) && !(i > 1 && finite(tokens[i-2])):
+		case hollowNouns[t.Lower] && i > 0 && (tokens[i-1].Lower == "a" || tokens[i-1].Lower == "the" || i > 1 && tokens[i-2].Lower == "the" && tokens[i-1].Tag == "JJ") && !described(tokens, i) && !(i > 1 && being[tokens[i-2].Lower]):
 			return t.Text
 		case i == 0 && (t.Lower == "that" && !next.Noun() || strings.HasPrefix(t.Lower, "that'") || strings.HasPrefix(t.Lower, "that’") || strings.HasPrefix(t.Lower, "it'") || strings.HasPrefix(t.Lower, "it’")):
 			return t.Text
@@ -972,7 +993,7 @@ var clausal = language.WordSet(`if because since unless until while whereas alth
 var opensThen = language.WordSet(`if when once first`)
 
 // announced are nouns that stand for what is told next.
-var announced = language.WordSet(`finding account line answer way point reason kind thing question factor example approach argument group rule condition method type form case problem matter limit price place point use`)
+var announced = language.WordSet(`finding account distinction difference advantage drawback disadvantage line answer way point reason kind thing question factor example approach argument group rule condition method type form case problem matter limit price place point use`)
 
 var severalOf = language.WordSet(`several many some few various further`)
 
@@ -980,7 +1001,7 @@ var severalOf = language.WordSet(`several many some few various further`)
 var narrowing = language.WordSet(`of that which who where in between for to`)
 
 // hollowNouns say of nothing what it is of.
-var hollowNouns = language.WordSet(`value figure result rule reason case difference answer amount ratio process method effect problem solution remedy trouble trick requirement danger phenomenon strategy approach principle exception`)
+var hollowNouns = language.WordSet(`value figure reading rate result rule reason case difference answer amount ratio process method effect problem solution remedy trouble trick requirement danger phenomenon strategy approach principle exception`)
 
 // described says whether the noun at i goes on with what it is of.
 func described(tokens []language.Token, i int) bool {
@@ -1199,6 +1220,11 @@ func (l *lore) seekSiblings(k, name string, plural bool) []*thing {
 					}
 				}
 			}
+		}
+	}
+	if self != nil && self.defined {
+		for _, t := range l.defined[group(language.NounKind(head))] {
+			add(t, 0.5)
 		}
 	}
 	slices.SortStableFunc(list, func(a, b scored) int {

@@ -2,7 +2,6 @@ package writer
 
 import (
 	"fmt"
-	"maps"
 	"math"
 	"math/rand/v2"
 	"regexp"
@@ -107,22 +106,34 @@ func (m *Material) isItSo(s *said, because []string, b Brief, r *rand.Rand) (que
 		Title: "Whether it is so: " + shorten(s.text, 40), Options: kind.Truths(), Key: question.Key{Options: []string{"true"}},
 		Stem: s.text, Cites: []question.Cite{s.cite()}, Explanation: sentence(s.Quote), LevelBecause: because,
 	}
-	false_ := m.lore.falsehoods(s, r)
+	// What others of the batch say of it is not said again.
+	false_ := slices.DeleteFunc(m.lore.falsehoods(s, r), func(f falsehood) bool { return b.used[wronged+f.text] > 0 })
 	if len(false_) == 0 && s.Type == fact.Statement {
 		return q, fmt.Errorf("Nothing in “%s” can be changed so that it is plainly wrong.", shorten(s.text, 60))
 	}
-	if len(false_) == 0 || r.IntN(20) < 9 || b.used[wronged+s.Quote] > 0 {
+	right, wrong := b.used[truths+"true"], b.used[truths+"false"]
+	switch {
+	case len(false_) == 0 && right > wrong+mostTrue:
+		return q, fmt.Errorf("More statements would be true than false; nothing in “%s” can be changed so that it is plainly wrong.", shorten(s.text, 60))
+	case len(false_) == 0, right <= wrong && r.IntN(2) == 0:
 		return q, nil
 	}
-	if b.used != nil {
-		b.used[wronged+s.Quote]++
-	}
 	f := false_[0]
+	if b.used != nil {
+		b.used[wronged+f.text]++
+	}
 	q.Stem = f.text
 	q.Key = question.Key{Options: []string{"false"}}
 	q.Options[0].Slip, q.Options[0].Why = f.slip, f.why()
 	return q, nil
 }
+
+// truths is before "true" and "false" where the statements of a batch are counted, and mostTrue is
+// how many more of them may be true than false: who always says "true" must not do well.
+const (
+	truths   = "is "
+	mostTrue = 2
+)
 
 // numberIn is where the one number of a sentence stands that can be asked for.
 func numberIn(s *said) ([]int, bool) {
@@ -163,13 +174,21 @@ func (m *Material) complete(s *said, at []int, because []string, b Brief, r *ran
 	return offer(q, number, wrong, b.Options, r)
 }
 
-// boundaries are phrases before a number that bind, and whether they bind from above.
-var boundaries = []struct {
-	words *regexp.Regexp
-	upper bool
-}{
-	{regexp.MustCompile(`(?i)\b(?:no more than|not more than|at most|up to|not exceed|no longer than|no later than|no higher than|no closer than|maximum of) $`), true},
-	{regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|no fewer than|minimum of|not fall below) $`), false},
+// boundary is how a phrase before a number binds.
+type boundary struct {
+	words     *regexp.Regexp
+	upper     bool // it binds from above
+	itself    bool // the number itself keeps to it
+	supposing bool // it is a condition, under which something holds
+}
+
+var boundaries = []boundary{
+	{words: regexp.MustCompile(`(?i)\b(?:no more than|not more than|at most|up to|not exceed|no longer than|no later than|no higher than|maximum of) $`), upper: true, itself: true},
+	{words: regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|no fewer than|minimum of|not fall below) $`), itself: true},
+	{words: regexp.MustCompile(`(?i)\b(?:more than|over|above|exceeds?|exceeded|longer than|older than|larger than|greater than|higher than|deeper than|steeper than|heavier than|faster than) $`), supposing: true},
+	{words: regexp.MustCompile(`(?i)\b(?:less than|fewer than|under|below|shorter than|younger than|smaller than|lower than|lighter than|slower than) $`), upper: true, supposing: true},
+	{words: regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|reaches|reached) $`), itself: true, supposing: true},
+	{words: regexp.MustCompile(`(?i)\b(?:at most|no more than|not more than|up to) $`), upper: true, itself: true, supposing: true},
 }
 
 // limitCases apply a limit to amounts inside and outside of it.
@@ -177,24 +196,34 @@ func (m *Material) limitCases() []*idea {
 	var out []*idea
 	for _, s := range m.lore.said {
 		at, ok := numberIn(s)
-		if !ok || !s.alone || s.Hedged || !obliging.MatchString(s.text) {
+		if !ok || !s.alone || s.Hedged {
+			continue
+		}
+		front := s.text[:at[0]]
+		under := supposing.FindString(front)
+		if strings.HasPrefix(strings.ToLower(under), "unless") || strings.Contains(under, " not ") || ranged.MatchString(s.text[at[1]:]) {
 			continue
 		}
 		for _, b := range boundaries {
-			if !b.words.MatchString(s.text[:at[0]]) || b.upper && strings.Contains(s.text, "no closer than") {
+			if b.supposing != (under != "") || !b.supposing && !obliging.MatchString(s.text) || !b.words.MatchString(front) || denied.MatchString(front) {
 				continue
 			}
-			out = append(out, s.idea(question.Choice, question.Hard, "limit", func(r *rand.Rand, br Brief) (question.Question, error) { return m.outside(s, at, b.upper, br, r) }))
+			out = append(out, s.idea(question.Choice, question.Hard, "limit", func(r *rand.Rand, br Brief) (question.Question, error) { return m.outside(s, at, b, br, r) }))
+			break
 		}
 	}
 	return out
 }
 
+// denied ends with a comparison that is denied: "no closer than", "not more than".
+var denied = regexp.MustCompile(`(?i)\b(?:no|not) (?:over|above|longer than|older than|larger than|greater than|higher than|deeper than|steeper than|shorter than|younger than|smaller than|lower than|lighter than|slower than|faster than|heavier than|closer than) $`)
+
 // obliging says that something has to be so.
 var obliging = regexp.MustCompile(`(?i)\b(?:must|shall|may|has to|have to|is to be|are to be|required|allowed|permitted|forbidden|prohibited|keeps?|kept)\b`)
 
-// outside asks which amount breaks a limit, the limit itself among those that do not.
-func (m *Material) outside(s *said, at []int, upper bool, b Brief, r *rand.Rand) (question.Question, error) {
+// outside asks which amount breaks a limit, or meets a condition, the limit itself among the
+// others where it does not.
+func (m *Material) outside(s *said, at []int, limit boundary, b Brief, r *rand.Rand) (question.Question, error) {
 	number := s.text[at[0]:at[1]]
 	v, err := strconv.ParseFloat(strings.ReplaceAll(number, ",", ""), 64)
 	if err != nil || v <= 0 {
@@ -206,12 +235,19 @@ func (m *Material) outside(s *said, at []int, upper bool, b Brief, r *rand.Rand)
 		}
 		return shaped(v*f, number)
 	}
-	beyond, inside := step(1.25), []float64{0.75, 0.5, 0.25}
-	if !upper {
-		beyond, inside = step(0.75), []float64{1.25, 1.5, 2}
+	// What is asked for lies above the number where that bound is broken, or where such a
+	// condition is met.
+	above := limit.upper != limit.supposing
+	right, others := step(1.25), []float64{0.75, 0.5, 0.25}
+	if !above {
+		right, others = step(0.75), []float64{1.25, 1.5, 2}
 	}
 	q := blanked(s, at[0], at[1], []string{"a rule applied"})
-	q.Stem = "This is a rule of the course: “" + strings.Replace(q.Stem, question.BlankMark(1), "…", 1) + "” Which of these amounts would break it?"
+	ask, keeps := "Which of these amounts would break it?", "keeps to the limit of "
+	if limit.supposing {
+		ask, keeps = "To which of these amounts does it apply?", "does not meet the condition: the limit is "
+	}
+	q.Stem = "This is a rule of the course: “" + strings.Replace(q.Stem, question.BlankMark(1), "…", 1) + "” " + ask
 	q.Key = question.Key{}
 	unit, _, _ := strings.Cut(strings.TrimSpace(s.text[at[1]:]), " ")
 	unit = strings.Trim(unit, ".,;")
@@ -219,17 +255,23 @@ func (m *Material) outside(s *said, at []int, upper bool, b Brief, r *rand.Rand)
 		unit = ""
 	}
 	shown := func(n string) string { return strings.TrimSpace(n + " " + unit) }
-	wrong := []question.Option{{Text: shown(number), Slip: "limit-taken-as-outside", Why: "That is the limit itself, which is still allowed."}}
-	for _, f := range inside {
+	var wrong []question.Option
+	switch {
+	case !limit.supposing:
+		wrong = append(wrong, question.Option{Text: shown(number), Slip: "limit-taken-as-outside", Why: "That is the limit itself, which is still allowed."})
+	case !limit.itself:
+		wrong = append(wrong, question.Option{Text: shown(number), Slip: "limit-taken-as-outside", Why: "That is the limit itself, to which it does not apply yet."})
+	}
+	for _, f := range others {
 		n := step(f)
-		if x, err := strconv.ParseFloat(strings.ReplaceAll(n, ",", ""), 64); err == nil && x > 0 && n != number && n != beyond {
-			wrong = append(wrong, question.Option{Text: shown(n), Slip: "limit-overlooked", Why: "That keeps to the limit of " + shown(number) + "."})
+		if x, err := strconv.ParseFloat(strings.ReplaceAll(n, ",", ""), 64); err == nil && x > 0 && n != number && n != right {
+			wrong = append(wrong, question.Option{Text: shown(n), Slip: "limit-overlooked", Why: "That " + keeps + shown(number) + "."})
 		}
 	}
-	if beyond == number || strings.HasPrefix(beyond, "0") && !strings.Contains(beyond, ".") || strings.HasPrefix(beyond, "-") {
+	if right == number || strings.HasPrefix(right, "0") && !strings.Contains(right, ".") || strings.HasPrefix(right, "-") {
 		return q, fmt.Errorf("No amount beyond “%s” can be told.", number)
 	}
-	return offer(q, shown(beyond), wrong, min(b.Options, len(wrong)+1), r)
+	return offer(q, shown(right), wrong, min(b.Options, len(wrong)+1), r)
 }
 
 // differIdeas ask how two things differ that a sentence sets against each other.
@@ -250,243 +292,6 @@ func (m *Material) differIdeas() []*idea {
 		}
 	}
 	return out
-}
-
-// focus is something that several sentences speak of.
-type focus struct {
-	thing *thing
-	said  []*said
-}
-
-// verbAt is where the first finite verb of a sentence stands.
-func (s *said) verbAt() int {
-	for _, t := range s.tokens {
-		if finite(t) {
-			return t.Start
-		}
-	}
-	return len(s.text)
-}
-
-// focuses are the things that at least four sentences speak of that can be asked about, in
-// two passages or more.
-func (m *Material) focuses() []focus {
-	by := map[string][]*said{}
-	for _, s := range m.lore.said {
-		if !s.alone || s.Hedged || len(s.tokens) > 28 {
-			continue
-		}
-		seen := map[string]bool{}
-		for n := 3; n >= 1; n-- {
-			for i := 0; i+n <= len(s.tokens); i++ {
-				last := s.tokens[i+n-1]
-				if !last.Noun() {
-					continue
-				}
-				k := nameKey(s.text[s.tokens[i].Start:last.End])
-				if th := m.lore.things[k]; th != nil && !seen[k] && last.End <= s.verbAt() && (th.defined || th.count >= 4 && language.Rank(th.head) > 300) {
-					seen[k] = true
-					by[s.src.ID+"\x00"+k] = append(by[s.src.ID+"\x00"+k], s)
-				}
-			}
-		}
-	}
-	var out []focus
-	for _, at := range slices.Sorted(maps.Keys(by)) {
-		list := by[at]
-		passages := map[string]bool{}
-		for _, s := range list {
-			passages[s.Passage] = true
-		}
-		if _, k, _ := strings.Cut(at, "\x00"); len(list) >= 4 && len(passages) > 1 {
-			out = append(out, focus{m.lore.things[k], list})
-		}
-	}
-	return out
-}
-
-// several are the ways to ask which of some statements hold.
-var severalHold = []string{"Which of these statements about %s are correct?", "Which of the following hold for %s?", "Select all that is true of %s.", "What is right about %s? Select all that apply."}
-
-// oneWrong are the ways to ask for the one statement that does not hold.
-var oneWrong = []string{"Three of these statements about %s are correct. Which one is NOT?", "Which statement about %s is NOT correct?"}
-
-// mixedIdeas ask which of several statements on one thing hold: to tell, several places
-// must be known.
-func (m *Material) mixedIdeas() []*idea {
-	var out []*idea
-	for _, f := range m.focuses() {
-		rounds := min(3, len(f.said)/3)
-		for n := range rounds {
-			first := f.said[(n*3)%len(f.said)]
-			way := severalHold[n%len(severalHold)]
-			i := first.idea(question.Choices, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, 2+n%2, b, r) })
-			i.subject, i.score = "about "+f.thing.name, 0.75
-			out = append(out, i)
-			if n < 2 {
-				way := oneWrong[n%len(oneWrong)]
-				i := first.idea(question.Choice, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, 3, b, r) })
-				i.subject, i.score = "about "+f.thing.name, 0.7
-				out = append(out, i)
-			}
-		}
-	}
-	for n, f := range m.neighbourhoods() {
-		way := plainly[n%len(plainly)]
-		k, right := question.Choices, 2+n%2
-		switch {
-		case strings.Contains(way, "NOT"):
-			k, right = question.Choice, 3
-		case strings.Contains(way, "is correct"):
-			k, right = question.Choice, 1
-		}
-		i := f.said[0].idea(k, question.Hard, way, func(r *rand.Rand, b Brief) (question.Question, error) { return m.whichHold(f, way, right, b, r) })
-		i.subject, i.score = fmt.Sprint("around ", f.said[0].Passage, n), 0.6
-		out = append(out, i)
-	}
-	return out
-}
-
-// plainly are the ways to ask which statements hold that have no one thing in common.
-var plainly = []string{"Which of these statements are correct?", "Three of these statements are correct. Which one is NOT?", "Select all statements that are correct.", "Which of the following is NOT correct?", "Which of the following are true?", "Which of these statements is correct?", "All but one of these statements are correct. Which one is NOT?"}
-
-// around is how many sentences each way are looked through for those that speak of the same.
-const around = 30
-
-// neighbourhoods are groups of sentences that stand near each other and speak of the same,
-// from two passages or more.
-func (m *Material) neighbourhoods() []focus {
-	var list []*said
-	for _, s := range m.lore.said {
-		if s.alone && !s.Hedged && len(s.tokens) <= 32 {
-			list = append(list, s)
-		}
-	}
-	var out []focus
-	taken := map[*said]int{}
-	for at, seed := range list {
-		if taken[seed] > 1 {
-			continue
-		}
-		type neighbour struct {
-			*said
-			likeness float64
-		}
-		var found []neighbour
-		for _, o := range list[max(0, at-around):min(len(list), at+around)] {
-			if o == seed || o.src != seed.src || taken[o] > 2 {
-				continue
-			}
-			if n := (neighbour{o, m.lore.likeness(seed, o)}); n.likeness > 0.1 {
-				found = append(found, n)
-			}
-		}
-		sortBy(found, func(n neighbour) float64 { return -n.likeness })
-		near := []*said{seed}
-		for _, n := range found[:min(6, len(found))] {
-			near = append(near, n.said)
-		}
-		passages := map[string]bool{}
-		for _, s := range near {
-			passages[s.Passage] = true
-		}
-		if len(near) < 4 || len(passages) < 2 {
-			continue
-		}
-		for _, s := range near {
-			taken[s]++
-		}
-		out = append(out, focus{nil, near})
-	}
-	return out
-}
-
-// tellsApart is the weight from which a change tells who knows from who does not.
-const tellsApart = 0.8
-
-// wronged is before a sentence that a batch has told with something wrong in it.
-const wronged = "wronged: "
-
-// whichHold asks which statements on a thing hold; right says how many do.
-func (m *Material) whichHold(f focus, way string, right int, b Brief, r *rand.Rand) (question.Question, error) {
-	name, own := "", ""
-	if f.thing != nil {
-		name, own = f.thing.name, nameKey(f.thing.name)
-	}
-	if f.thing != nil {
-		name = m.named(name, f.thing)
-	}
-	notRight := strings.Contains(way, "NOT")
-	q := question.Question{Stem: way, Title: "Which statements hold: " + shorten(f.said[0].text, 36), LevelBecause: []string{"several places"}}
-	if f.thing != nil {
-		q.Stem, q.Title = fmt.Sprintf(way, name), "What holds for "+shorten(name, 44)
-	}
-	total := 4
-	order := r.Perm(len(f.said))
-	var options []question.Option
-	var truth []bool
-	passages := map[string]bool{}
-	used := map[string]bool{}
-	take := func(s *said, text string, true_ bool, slip, why string) {
-		options = append(options, question.Option{Text: text, Slip: slip, Why: why})
-		truth = append(truth, true_)
-		used[s.Quote] = true
-		passages[s.Passage] = true
-		q.Cites = append(q.Cites, s.cite())
-	}
-	wrong := total - right
-	for _, at := range order {
-		s := f.said[at]
-		if used[s.Quote] || wrong == 0 || b.used[wronged+s.Quote] > 0 {
-			continue
-		}
-		if false_ := m.lore.falsehoods(s, r); len(false_) > 0 && false_[0].weight >= tellsApart && !strings.EqualFold(nameKey(trimArticle(false_[0].was)), own) {
-			slip := false_[0].slip
-			if notRight {
-				slip = ""
-			}
-			take(s, false_[0].text, false, slip, false_[0].why())
-			wrong--
-		}
-	}
-	for _, at := range order {
-		s := f.said[at]
-		if used[s.Quote] || right == 0 {
-			continue
-		}
-		why := "The source says so."
-		slip := ""
-		if notRight {
-			slip = "true-statement-taken-for-false"
-		}
-		take(s, s.text, true, slip, why)
-		right--
-	}
-	if b.used != nil && wrong == 0 && right == 0 {
-		for i, t := range truth {
-			if !t { // no batch says the same wrong thing twice
-				b.used[wronged+q.Cites[i].Quote]++
-			}
-		}
-	}
-	if wrong > 0 || right > 0 || len(passages) < 2 {
-		return q, fmt.Errorf("Too few statements beside “%s” can be told apart.", shorten(f.said[0].text, 50))
-	}
-	places := r.Perm(total)
-	for to, from := range places {
-		o := options[from]
-		o.ID = question.Letter(to)
-		q.Options = append(q.Options, o)
-		if truth[from] != notRight {
-			q.Key.Options = append(q.Key.Options, o.ID)
-		}
-	}
-	quotes := make([]string, 0, total)
-	for _, c := range q.Cites {
-		quotes = append(quotes, sentence(c.Quote))
-	}
-	q.Explanation = strings.Join(quotes, " ")
-	return q, nil
 }
 
 // named is how a thing is spoken of in general.

@@ -154,7 +154,7 @@ func (m *Material) openIdeas(x saying) []*idea {
 		}))
 	}
 	wh := "what"
-	if persons[realise.Head(x.name)] || language.NounKind(realise.Head(x.name)) == "person" && !figures.MatchString(x.name) {
+	if somebody(realise.Head(x.name)) && !figures.MatchString(x.name) {
 		wh = "who"
 	}
 	// What is asked for has to be the one thing that the sources say this of.
@@ -176,6 +176,16 @@ func (m *Material) openIdeas(x saying) []*idea {
 		add("what is done to", stem, x.clause.Rest)
 	}
 	return out
+}
+
+// somebody says whether a noun is asked for with "who": it names a person, and stands in the
+// company of words for persons rather than machines.
+func somebody(noun string) bool {
+	if persons[noun] || !personal(noun) {
+		return persons[noun]
+	}
+	near := max(language.Near(noun, "person"), language.Near(noun, "woman"))
+	return near == 0 || near >= 0.14 && near >= language.Near(noun, "machine")
 }
 
 // quantified begins a subject that speaks of each or of some.

@@ -172,6 +172,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	m.ideas = append(m.ideas, m.amountIdeas()...)
 	m.ideas = append(m.ideas, m.listIdeas()...)
 	m.ideas = append(m.ideas, m.noteIdeas()...)
+	m.ideas = append(m.ideas, m.eventIdeas()...)
 	for _, t := range drawn {
 		switch {
 		case t.Type == fact.Comparison && len(t.passage.Rows) > 0:
@@ -442,6 +443,9 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 				return false, err
 			}
 			p.stems[q.Asks()] = true
+			if q.Kind == question.TrueFalse && len(q.Key.Options) == 1 {
+				p.brief.used[truths+q.Key.Options[0]]++
+			}
 			p.topics[i.topic]++
 			p.passages[where{i.source, i.passage}]++
 			p.subjects[i.subject]++
