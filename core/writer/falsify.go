@@ -269,8 +269,14 @@ func narrowed(tokens []language.Token, i int) (became string, n int) {
 		next = tokens[i+1].Lower
 	}
 	pair := tokens[i].Lower + " " + next
+	unit := 0 // "a third", where the sentence goes on with "the second third", is given away
+	for _, t := range tokens {
+		if language.Singular(t.Lower) == language.Singular(next) {
+			unit++
+		}
+	}
 	for _, p := range shares {
-		if pair == p[0] || pair == p[1] {
+		if unit == 1 && (pair == p[0] || pair == p[1]) {
 			if pair == p[0] {
 				return p[1], 2
 			}
@@ -330,8 +336,10 @@ func degree(tokens []language.Token, i int) bool {
 // the last word of what is replaced.
 func rule(tokens []language.Token, i int) (became string, to int) {
 	t := tokens[i]
-	if slices.ContainsFunc(tokens, func(t language.Token) bool { return t.Lower == "since" || t.Lower == "because" || t.Lower == "so" }) {
-		return "", 0 // the reason would speak for the rule that is no more
+	for k, t := range tokens { // the reason, or what threatens, would speak for the rule that is no more
+		if t.Lower == "since" || t.Lower == "because" || t.Lower == "so" || t.Lower == "otherwise" || k > 0 && tokens[k-1].Text == "," && (t.Lower == "or" || t.Lower == "for" || t.Lower == "as") {
+			return "", 0
+		}
 	}
 	if i == 0 || i+1 >= len(tokens) || tokens[i+1].Lower == "have" || len(tokens) > 2 && tokens[len(tokens)-2].Lower == "all" {
 		return "", 0

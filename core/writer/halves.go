@@ -44,7 +44,7 @@ func halvesOf(s *said) []half {
 	}
 	if m := inside.FindStringSubmatch(text); m != nil && s.states(0, len(m[1])) && s.states(len(text)-len(m[3]), len(text)) {
 		link := strings.ToLower(m[2])
-		if link == "since" && figures.MatchString(m[3]) { // a time
+		if link == "since" && figures.MatchString(m[3]) || link == "so that" && !purposive(m[1], m[3]) { // a time, a result
 			return nil
 		}
 		comma := ""
@@ -120,7 +120,11 @@ func (h half) openly() (string, bool) {
 		if first == "unless" || first == "until" {
 			return "", false
 		}
-		return "What follows " + strings.ToLower(given[:1]) + given[1:] + "?", true
+		follows := "follows"
+		if h.past() {
+			follows = "followed"
+		}
+		return "What " + follows + " " + strings.ToLower(given[:1]) + given[1:] + "?", true
 	}
 	return "", false
 }

@@ -92,8 +92,8 @@ func (m *Material) stepIdeas(t term) []*idea {
 		return nil
 	}
 	name := m.lore.within(strings.TrimRight(strings.TrimSpace(t.Subject), ".:"))
-	if len(strings.Fields(name)) > 12 || strings.ContainsAny(name, ".?!:;") {
-		return nil
+	if first, _, _ := strings.Cut(strings.ToLower(name), " "); len(strings.Fields(name)) > 12 || strings.ContainsAny(name, ".?!:;") || ordinal[first] || strings.EqualFold(name, m.lore.within(steps[0])) {
+		return nil // nothing says what the steps lead to
 	}
 	var out []*idea
 	add := func(k question.Kind, l question.Level, frame string, write func(*rand.Rand, Brief) (question.Question, error)) {

@@ -779,7 +779,7 @@ func cutOff(tokens []language.Token) bool {
 	for at > 0 && !tokens[at].Word() {
 		at--
 	}
-	if at < 1 || !elliptic[tokens[at].Lower] {
+	if at < 1 || !elliptic[tokens[at].Lower] && !(tokens[at].Tag == "CD" && numberWord(tokens[at].Lower)) {
 		return false
 	}
 	last, before := tokens[at].Lower, tokens[at-1]
@@ -797,6 +797,9 @@ func cutOff(tokens []language.Token) bool {
 	}
 	return verbs < 2 || ordinal[last]
 }
+
+// numberWord says whether a number is written as a word.
+func numberWord(word string) bool { return !strings.ContainsAny(word, "0123456789") }
 
 // hollowEnd says whether a short sentence ends with a noun that says nothing: "it has its
 // conditions".
@@ -866,6 +869,8 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 		case (t.Lower == "one" || t.Lower == "reverse") && i > 0 && (tokens[i-1].Tag == "JJ" || tokens[i-1].Tag == "JJR" || tokens[i-1].Lower == "the" && t.Lower == "reverse") && next.Lower != "of":
 			return t.Text
 		case leaning[t.Lower], t.Lower == "those", t.Lower == "that" && i > 1 && tokens[i-1].Lower == "of" && tokens[i-2].Lower == "because":
+			return t.Text
+		case t.Lower == "remaining" && i > 0 && tokens[i-1].Lower == "the", t.Lower == "well" && i > 1 && tokens[i-1].Lower == "as" && next.Lower != "as":
 			return t.Text
 		case t.Lower == "other" && i > 0 && tokens[i-1].Lower == "the" && !slices.ContainsFunc(tokens[:i], func(o language.Token) bool {
 			return o.Lower == "one" || o.Lower == "two" || o.Lower == "each" || o.Noun() && language.Singular(o.Lower) == language.Singular(next.Lower)
@@ -1001,7 +1006,7 @@ var severalOf = language.WordSet(`several many some few various further`)
 var narrowing = language.WordSet(`of that which who where in between for to`)
 
 // hollowNouns say of nothing what it is of.
-var hollowNouns = language.WordSet(`value figure reading rate result rule reason case difference answer amount ratio process method effect problem solution remedy trouble trick requirement danger phenomenon strategy approach principle exception`)
+var hollowNouns = language.WordSet(`value advantage drawback equation figure reading rate result rule reason case difference answer amount ratio process method effect problem solution remedy trouble trick requirement danger phenomenon strategy approach principle exception`)
 
 // described says whether the noun at i goes on with what it is of.
 func described(tokens []language.Token, i int) bool {

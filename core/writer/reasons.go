@@ -57,7 +57,7 @@ func (m *Material) bondOf(s *said, f fact.Fact) (bond, bool) {
 	switch {
 	case !ok:
 		return b, false
-	case f.Type == fact.Purpose && (link == "to" || link == "so" && strings.HasPrefix(rests, "that ")):
+	case f.Type == fact.Purpose && (link == "to" || link == "so" && strings.HasPrefix(rests, "that ") && purposive(f.Predicate, rests)):
 		b.kind = "purpose"
 	case reasonLinks[link] && f.Type == fact.Cause:
 		b.kind = "reason"
@@ -234,6 +234,15 @@ func speaksOf(words, others map[string]bool) bool {
 	return false
 }
 
+// purposive says whether "so that" tells what something is for and not what comes of it: what is
+// done has to be done, is done by somebody, or what it brings about is wanted.
+func purposive(main, aim string) bool {
+	return wanted.MatchString(aim) || obliging.MatchString(main) || passive.MatchString(main)
+}
+
+// wanted is in a clause that tells an aim.
+var wanted = regexp.MustCompile(`(?i)\b(?:can|could|may|might|will|would|cannot|no|not|nothing|nobody|never|always|easily)\b`)
+
 // wholly says whether a fact has all that its clause says in the quote: nothing but a stop, a
 // conjunction or what the clause rests on stands before its subject and behind its object.
 func wholly(quote string, f fact.Fact) bool {
@@ -250,6 +259,11 @@ func wholly(quote string, f fact.Fact) bool {
 		return false
 	}
 	front := strings.TrimSpace(quote[:before])
+	if adjunct := strings.TrimSpace(front[strings.LastIndexAny(front, ".;:")+1:]); strings.HasSuffix(adjunct, ",") && !strings.HasPrefix(strings.ToLower(adjunct), strings.ToLower(f.Under)+",") {
+		if first, _, _ := strings.Cut(strings.ToLower(adjunct), " "); fronting[first] || clausal[first] {
+			return false // "in a tree of a hundred nodes, …"
+		}
+	}
 	return edges(front, false) || f.Under != "" && strings.HasSuffix(strings.TrimRight(front, ", "), strings.TrimRight(f.Under, ", "))
 }
 

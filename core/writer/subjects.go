@@ -157,8 +157,11 @@ func (m *Material) openIdeas(x saying) []*idea {
 	if somebody(realise.Head(x.name)) && !figures.MatchString(x.name) {
 		wh = "who"
 	}
-	// What is asked for has to be the one thing that the sources say this of.
-	if stem, ok := x.clause.Which(wh, false); ok && m.lore.speaks(slices.Sorted(maps.Keys(x.says))...) == 1 && !strings.HasPrefix(x.clause.Verb, "is") && !strings.HasPrefix(x.clause.Verb, "are") {
+	// What is asked for has to be the one thing that the sources say this of, and to have a name.
+	th := m.lore.things[nameKey(x.name)]
+	if named := strings.Contains(x.name, " ") || !strings.HasPrefix(strings.ToLower(x.clause.Subject), "the ") || th != nil && (th.defined || th.upper); !named {
+		// "the equation" answers nothing
+	} else if stem, ok := x.clause.Which(wh, false); ok && m.lore.speaks(slices.Sorted(maps.Keys(x.says))...) == 1 && !strings.HasPrefix(x.clause.Verb, "is") && !strings.HasPrefix(x.clause.Verb, "are") {
 		add("what does it", stem, x.clause.Subject)
 	}
 	verb := strings.Fields(x.clause.Verb)
@@ -189,7 +192,7 @@ func somebody(noun string) bool {
 }
 
 // quantified begins a subject that speaks of each or of some.
-var quantified = regexp.MustCompile(`(?i)^(?:each|every|all|any|some|no|most|many|few|several|both|only)\b`)
+var quantified = regexp.MustCompile(`(?i)^(?:(?:a|one) single|each|every|all|any|some|no|most|many|few|several|both|only)\b`)
 
 // passive is a verb group that has no object.
 var passive = regexp.MustCompile(`\b(?:is|are|was|were|be|been|being)\b`)
