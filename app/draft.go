@@ -12,6 +12,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/writer"
 	"zincowl/store"
@@ -28,13 +29,30 @@ type Brief struct {
 
 	WordProblems *float64 `json:"word_problems,omitempty" required:"false" minimum:"0" maximum:"1" doc:"share told as stories, within each level"`
 	Setting      string   `json:"setting,omitempty" required:"false" maxLength:"80" doc:"where stories happen: the works of a small hill town"`
+	Lean         string   `json:"lean,omitempty" required:"false" maxLength:"200" doc:"words; what has one of them comes before others"`
+
+	// A batch can begin at a question of the course, its passages or its topic.
+	Like *uuid.UUID `json:"like,omitempty" required:"false"`
+	Turn Turn       `json:"turn,omitempty" required:"false" enum:"again,harder,easier,more"`
 }
+
+// Turn is how a batch goes on from a question.
+type Turn string
+
+// The turns: another question on the same passages, one a level up or down, or more of the same
+// kind, level and topic.
+const (
+	Again  Turn = "again"
+	Harder Turn = "harder"
+	Easier Turn = "easier"
+	More   Turn = "more"
+)
 
 // asked is the brief as the writer knows it, without topics and sources. What is written in
 // words of one's own is drafted only where it is asked for: a drill keeps it and has no mark
 // for it.
 func (b Brief) asked() writer.Brief {
-	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Without: []question.Kind{question.Short}}
+	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Lean: b.Lean, Without: []question.Kind{question.Short}}
 }
 
 // Bears is what the sources can bear of a topic.
@@ -66,9 +84,20 @@ type Batch struct {
 	Unproven   int               `json:"unproven"`
 	Declined   []writer.Declined `json:"declined"`
 	Failure    string            `json:"failure,omitempty"`
+	Returned   []Returned        `json:"returned,omitempty" nullable:"false" doc:"what the proof sent back, of one batch that is read; the latest places first"`
 	Brief      Brief             `json:"brief"`
 	CreatedAt  time.Time         `json:"created_at"`
 	FinishedAt *time.Time        `json:"finished_at,omitempty"`
+}
+
+// Returned is a draft that the proof sent back, and for which something else was written.
+type Returned struct {
+	Place   int    `json:"place" doc:"of the batch, counted from 1"`
+	Round   int    `json:"round"`
+	Stem    string `json:"stem"`
+	Level   string `json:"level"`
+	Verdict string `json:"verdict"`
+	Says    string `json:"says"`
 }
 
 // CanBear says what the sources can bear, topic by topic.
@@ -150,6 +179,13 @@ func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b B
 		if err != nil {
 			return err
 		}
+		if b.Like != nil {
+			if _, err := store.QuestionOf(ctx, tx, s, *b.Like); errors.Is(err, ErrNotFound) {
+				return invalid("The question that this batch should begin at is not in this course; load the page again.")
+			} else if err != nil {
+				return err
+			}
+		}
 		if err := a.roomToDraft(ctx, tx, s); err != nil {
 			return err
 		}
@@ -187,7 +223,14 @@ func (a *App) Batch(ctx context.Context, account, course, id uuid.UUID) (Batch, 
 	var out Batch
 	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
 		b, err := store.BatchOf(ctx, a.pool, s, id)
+		if err != nil {
+			return err
+		}
 		out = batchView(b)
+		back, err := store.SentBack(ctx, a.pool, s, id, 60)
+		for _, r := range back {
+			out.Returned = append(out.Returned, Returned(r))
+		}
 		return err
 	})
 	return out, err
@@ -308,6 +351,13 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 	if want.Skills, err = a.skills(ctx, a.pool, s); err != nil {
 		return nil, err
 	}
+	if brief.Like != nil {
+		if says, err := a.like(ctx, s, brief, &want); err != nil {
+			return nil, err
+		} else if says != "" {
+			return []writer.Declined{{Slot: counted(brief.Count, "question"), Why: says}}, nil
+		}
+	}
 	for _, src := range brief.Sources {
 		want.From = append(want.From, writer.From{Source: src.String()})
 	}
@@ -323,6 +373,56 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 		err = nil
 	}
 	return declined, err
+}
+
+// like makes a brief go on from a question, as it is now. It says why that can't be done, where
+// it can't.
+func (a *App) like(ctx context.Context, s store.Scope, b Brief, want *writer.Brief) (says string, err error) {
+	from, err := store.QuestionOf(ctx, a.pool, s, *b.Like)
+	if errors.Is(err, ErrNotFound) {
+		return "The question that this batch should begin at is no longer in the course.", nil
+	}
+	if err != nil {
+		return "", fmt.Errorf("reading the question to begin at: %w", err)
+	}
+	version, err := store.VersionOf(ctx, a.pool, s, from.ID, from.Version)
+	if err != nil {
+		return "", fmt.Errorf("reading the question to begin at: %w", err)
+	}
+	var q question.Question
+	if err := json.Unmarshal(version.Body, &q); err != nil {
+		return "", fmt.Errorf("reading the question to begin at: %w", err)
+	}
+	level := slices.Index(question.Levels, question.Level(from.Level))
+	switch b.Turn {
+	case Harder:
+		level++
+	case Easier:
+		level--
+	}
+	if level < 0 || level >= len(question.Levels) {
+		return fmt.Sprintf("Nothing is %s than %s; ask for another take or for more of these.", b.Turn, from.Level), nil
+	}
+	want.Levels = map[question.Level]int{question.Levels[level]: want.Count}
+	if q.Kind == question.Short {
+		want.Without = nil
+	}
+	var places []writer.Place
+	for _, c := range q.Cites {
+		places = append(places, writer.Place{Source: c.Source, Passage: c.Passage})
+	}
+	switch {
+	case b.Turn == More:
+		want.Kinds = map[question.Kind]float64{q.Kind: 1}
+	case b.Turn == Again && len(places) > 0:
+		want.Only = places
+	default: // where the passage bears none of that level, its topic may
+		want.Near = places
+	}
+	if from.TopicID != nil && len(want.Only) == 0 {
+		want.Topics = []string{from.TopicID.String()}
+	}
+	return "", nil
 }
 
 // skills are the can-do statements of a course, for which exercises are written.
@@ -346,6 +446,10 @@ func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ord
 		return err
 	}
 	if !report.Verdict.Sound() {
+		back := store.Returned{Stem: q.Stem, Level: string(q.Level), Verdict: string(report.Verdict), Says: objection(report)}
+		if err := store.SendBack(ctx, a.pool, s, batch, q.ID, back, rounds); err != nil {
+			return fmt.Errorf("keeping what was sent back: %w", err)
+		}
 		return writer.ErrUnsound
 	}
 	fresh := store.NewQuestion{Fingerprint: q.ID, Version: version}
@@ -382,6 +486,21 @@ func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ord
 		}
 		return store.Announce(ctx, tx, s, "batches")
 	})
+}
+
+// rounds is how many drafts that the proof sent back are kept for one place of a batch.
+const rounds = 3
+
+// objection is what of a proof speaks against a question, in a sentence.
+func objection(r proof.Report) string {
+	for _, verdict := range []proof.Outcome{proof.Fail, proof.Unsure} {
+		for _, f := range r.Findings {
+			if f.Verdict == verdict {
+				return strings.TrimRight(f.Title, ".") + ": " + f.Says
+			}
+		}
+	}
+	return "Nothing in the sources shows the key right."
 }
 
 func topicID(text string) *uuid.UUID {

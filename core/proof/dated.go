@@ -14,6 +14,7 @@ import (
 
 var (
 	aYear    = regexp.MustCompile(`\b(?:1\d{3}|20\d{2})\b`)
+	inYear   = regexp.MustCompile(`(?i)\b(?:in|since) which year\b`)
 	byTime   = regexp.MustCompile(`(?i)\b(?:happened|happen|took place|came|occurred)\b.*\b(?:first|last|earliest|latest)\b`)
 	backward = regexp.MustCompile(`(?i)\b(?:last|latest)\b`)
 )
@@ -38,6 +39,15 @@ func (x *examination) yearOf(event string) (year int, ok bool) {
 
 // dated asks of events whether the key has them in the order of their years.
 func (x *examination) dated() []Finding {
+	if inYear.MatchString(x.Stem) {
+		event := inYear.ReplaceAllString(x.Stem, "")
+		year, ok := x.yearOf(event)
+		at := slices.IndexFunc(x.Options, func(o question.Option) bool { return o.Text == strconv.Itoa(year) })
+		if !ok || at < 0 {
+			return nil
+		}
+		return x.settled([]string{x.Options[at].ID}, "The year stands in the source", "The words quoted have what the stem asks about, and this year alone.")
+	}
 	if !byTime.MatchString(x.Stem) {
 		return nil
 	}

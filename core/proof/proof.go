@@ -274,7 +274,7 @@ var checks = []func(*examination) []Finding{
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 4
+const Version = 5
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

@@ -38,6 +38,22 @@ type change struct{ says, source string }
 // that makes it what they say. It is not ok where neither can be told.
 func against(statement, quote string) (same bool, c change, ok bool) {
 	s, q := comparable(statement), comparable(quote)
+	if same, c, ok = held(s, q); ok {
+		return same, c, ok
+	}
+	return held(withoutLinks(s), withoutLinks(q))
+}
+
+// withoutLinks are words without those that only link a sentence to the one before it.
+func withoutLinks(words []string) []string {
+	return slices.DeleteFunc(slices.Clone(words), func(w string) bool { return linking[w] })
+}
+
+// linking are words by which a sentence goes on from the one before it, wherever they stand.
+var linking = language.WordSet(`also likewise nevertheless therefore thus then however moreover furthermore indeed hence too accordingly`)
+
+// held holds the words of a statement against those quoted.
+func held(s, q []string) (same bool, c change, ok bool) {
 	if len(s) < 3 || len(q) == 0 {
 		return false, c, false
 	}
@@ -388,22 +404,22 @@ func (x *examination) quoted() []Evidence {
 // beside asks whether one option alone stands in the words quoted that say most of what the
 // stem says.
 func (x *examination) beside() []Finding {
-	key, ok := x.KeyOption()
+	key, one := x.KeyOption()
 	asked := language.Stems(x.Stem)
 	for s := range language.Stems("which these what true term stands name meant following applies happens case belong") {
 		delete(asked, s)
 	}
-	if !ok || len(asked) == 0 {
+	if len(x.Key.Options) == 0 || len(asked) == 0 {
 		return nil
 	}
 	for _, c := range x.Cites {
 		quote := language.Stems(c.Quote)
-		if turnsOn(x.Stem, c.Quote) || common(x.placed(c, quote), asked) < max(1, len(asked)*7/10) {
+		if turnsOn(x.Stem, c.Quote) || 10*common(x.placed(c, quote), asked) < 7*len(asked) {
 			continue
 		}
 		var right []string
 		for _, o := range x.Options {
-			if theirs := language.Stems(o.Text); len(theirs) > 0 && common(quote, theirs) >= max(1, len(theirs)*8/10) {
+			if theirs := language.Stems(o.Text); len(theirs) > 0 && 10*common(quote, theirs) >= 8*len(theirs) {
 				right = append(right, o.ID)
 			}
 		}
@@ -417,9 +433,9 @@ func (x *examination) beside() []Finding {
 			})
 		})
 		switch {
-		case len(x.Key.Options) == 1 && len(right) == 1:
+		case one && len(right) == 1:
 			return x.settled(right, "One option stands in the source", fmt.Sprintf("“%s” has what the stem says and, of the options, “%s” alone.", c.Quote, key.Text))
-		case len(x.Key.Options) > 1 && len(right) > 1:
+		case !one && len(right) > 1:
 			return x.settled(right, "These options stand in the source", fmt.Sprintf("“%s” has what the stem says and, of the options, those of the key alone.", c.Quote))
 		}
 	}

@@ -26,6 +26,9 @@ type Brief struct {
 	// variables than the one they are written for; they may unless it is false.
 	OtherUnknown *bool     `json:"other_unknown,omitempty"`
 	From         []From    `json:"from,omitempty"` // empty means all sources
+	Only         []Place   `json:"only,omitempty"` // passages; empty means all
+	Near         []Place   `json:"near,omitempty"` // passages that come before others
+	Lean         string    `json:"lean,omitempty"` // words; what has one of them comes before others
 	Cards        CardBrief `json:"cards,omitzero"` // beside the questions
 	Avoid        []string  `json:"-"`              // ids of questions already held
 	// Without are kinds that are written only where the brief names them.
@@ -41,6 +44,12 @@ type From struct {
 	Source string `json:"source"`
 }
 
+// Place names a passage of a source.
+type Place struct {
+	Source  string `json:"source"`
+	Passage string `json:"passage"`
+}
+
 const (
 	// MaxCount is the largest batch.
 	MaxCount = 500
@@ -48,6 +57,8 @@ const (
 	maxOptions = 10
 	// maxNamed is how many topics, sources or skills a brief may name.
 	maxNamed = 1000
+	// maxLean is how long the words to lean on may be.
+	maxLean = 200
 )
 
 // asked are the kinds that a brief may name. Some are not drafted yet; their
@@ -86,13 +97,16 @@ func (b Brief) Check() error {
 	if err := b.Cards.Check(); err != nil {
 		return err
 	}
+	if len(b.Lean) > maxLean {
+		return fmt.Errorf("What to lean on has %d letters; name it in at most %d.", len(b.Lean), maxLean)
+	}
 	if b.Options != 0 && (b.Options < 2 || b.Options > maxOptions) {
 		return fmt.Errorf("A choice has 2 to %d options; this brief asks for %d.", maxOptions, b.Options)
 	}
 	if w := b.WordProblems; w != nil && !(*w >= 0 && *w <= 1) {
 		return fmt.Errorf("The share of word problems is %g; a share is between 0 and 1.", *w)
 	}
-	for what, n := range map[string]int{"topics": len(b.Topics), "skills": len(b.CanDo), "sources": len(b.From)} {
+	for what, n := range map[string]int{"topics": len(b.Topics), "skills": len(b.CanDo), "sources": len(b.From), "passages": len(b.Only) + len(b.Near)} {
 		if n > maxNamed {
 			return fmt.Errorf("The brief names %d %s; name at most %d.", n, what, maxNamed)
 		}

@@ -665,7 +665,7 @@ func (l *lore) backedUp(s *said) (*said, bool) {
 		}
 	}
 	joint, ok := together(first, s)
-	if !ok {
+	if !ok || !first.closes() {
 		return nil, false
 	}
 	joint.term.Type, joint.prior = s.Type, nil
@@ -677,6 +677,14 @@ func (l *lore) backedUp(s *said) (*said, bool) {
 	}
 	joint.stems = language.Stems(joint.text)
 	return joint, true
+}
+
+// closes says whether the text of a sentence goes up to the end of what is quoted for it.
+func (s *said) closes() bool {
+	const stops = " .;:"
+	words := strings.Fields(strings.TrimRight(s.text, stops))
+	last := strings.Join(words[max(0, len(words)-3):], " ")
+	return strings.HasSuffix(strings.TrimRight(s.Quote, stops), last)
 }
 
 // names says whether a sentence has the noun of the noun group that some words begin with.

@@ -88,6 +88,14 @@ type idea struct {
 	write    func(r *rand.Rand, b Brief) (question.Question, error)
 }
 
+// words are the stems of what an idea is about.
+func (i *idea) words() map[string]bool {
+	if i.from != nil {
+		return i.from.stems
+	}
+	return language.Stems(i.subject)
+}
+
 // Study reads the sources and finds everything that can be asked of them.
 func Study(sources []Source) *Material {
 	m, _ := StudyContext(context.Background(), sources) // which does not end
@@ -359,6 +367,7 @@ type picker struct {
 	ideas    []*idea
 	order    []uint32
 	uses     []int
+	behind   []int // by idea, how many others that the brief leans on come first
 	topics   map[string]int
 	passages map[where]int
 	subjects map[string]int
@@ -373,12 +382,15 @@ type picker struct {
 func newPicker(m *Material, b Brief) *picker {
 	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}, formulas: map[string]int{}, asked: map[string]bool{}}
 	for _, i := range m.ideas {
+		if len(b.Only) > 0 && !slices.Contains(b.Only, Place{i.source, i.passage}) {
+			continue
+		}
 		if b.wantsTopic(i.topic) && b.wantsSource(i.source) && (i.also == "" || b.wantsSource(i.also)) && (!i.turned || b.turnsRound()) {
 			p.ideas = append(p.ideas, i)
 		}
 	}
 	for _, s := range b.Skills {
-		if b.wantsTopic(s.Topic) && len(b.From) == 0 {
+		if b.wantsTopic(s.Topic) && len(b.From) == 0 && len(b.Only) == 0 {
 			p.ideas = append(p.ideas, s.ideas()...)
 		}
 	}
@@ -388,6 +400,16 @@ func newPicker(m *Material, b Brief) *picker {
 		p.order[i] = r.Uint32()
 	}
 	p.uses = make([]int, len(p.ideas))
+	p.behind = make([]int, len(p.ideas))
+	lean := language.Stems(b.Lean)
+	for n, i := range p.ideas {
+		if len(b.Near) > 0 && !slices.Contains(b.Near, Place{i.source, i.passage}) {
+			p.behind[n]++
+		}
+		if len(lean) > 0 && !speaksOf(i.words(), lean) {
+			p.behind[n]++
+		}
+	}
 	others := 0
 	for _, i := range p.ideas {
 		if i.formula == "" && b.Kinds[i.kind] > 0 && b.wantsLevel(i.level) {
@@ -461,7 +483,7 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 // standing is where an idea stands among those for a slot: what was asked least first, the
 // better ones before the others.
 type standing struct {
-	score [7]int
+	score [8]int
 	at    int
 }
 
@@ -515,7 +537,7 @@ func (p *picker) standing(n int) (standing, bool) {
 	if i.score > 0 && i.score < poorest {
 		poor = 1
 	}
-	return standing{[7]int{p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[where{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}, n}, true
+	return standing{[8]int{p.behind[n], p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[where{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}, n}, true
 }
 
 const (

@@ -213,6 +213,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/briefs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the briefs that are kept */
+        get: operations["briefs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/briefs/{brief}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a brief by name; one of the same name is replaced */
+        put: operations["keep-brief"];
+        post?: never;
+        /** Forget a brief */
+        delete: operations["drop-brief"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/changes": {
         parameters: {
             query?: never;
@@ -893,6 +928,8 @@ export interface components {
             held: number;
             /** Format: uuid */
             id: string;
+            /** @description what the proof sent back, of one batch that is read; the latest places first */
+            returned?: components["schemas"]["Returned"][];
             /** @enum {string} */
             state: "queued" | "running" | "done" | "failed" | "cancelled";
             /** Format: int64 */
@@ -1001,15 +1038,21 @@ export interface components {
             kinds?: {
                 [key: string]: number;
             };
+            /** @description words; what has one of them comes before others */
+            lean?: string;
             levels?: {
                 [key: string]: number;
             };
+            /** Format: uuid */
+            like?: string;
             /** Format: int64 */
             seed?: number;
             /** @description where stories happen: the works of a small hill town */
             setting?: string;
             sources?: string[];
             topics?: string[];
+            /** @enum {string} */
+            turn?: "again" | "harder" | "easier" | "more";
             /**
              * Format: double
              * @description share told as stories, within each level
@@ -1467,6 +1510,10 @@ export interface components {
             stages: components["schemas"]["Stage"][];
             unit: string;
         };
+        NewBrief: {
+            brief: components["schemas"]["Brief"];
+            name: string;
+        };
         NewCourse: {
             /** @description YYYY-MM-DD, or empty */
             exam_date?: string;
@@ -1672,6 +1719,19 @@ export interface components {
             name: string;
             password: string;
         };
+        Returned: {
+            level: string;
+            /**
+             * Format: int64
+             * @description of the batch, counted from 1
+             */
+            place: number;
+            /** Format: int64 */
+            round: number;
+            says: string;
+            stem: string;
+            verdict: string;
+        };
         RevealedProof: {
             findings: components["schemas"]["Finding"][];
             mend?: components["schemas"]["Question"];
@@ -1692,6 +1752,12 @@ export interface components {
         Sample: {
             level: string;
             stem: string;
+        };
+        SavedBrief: {
+            brief: components["schemas"]["Brief"];
+            /** Format: uuid */
+            id: string;
+            name: string;
         };
         Session: {
             /** Format: date-time */
@@ -2542,6 +2608,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchItem"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    briefs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBrief"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "keep-brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                brief: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBrief"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBrief"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                brief: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBrief"][];
                 };
             };
             /** @description Error */
