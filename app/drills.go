@@ -79,6 +79,7 @@ type DrillItem struct {
 
 // Feedback is what is said after an answer.
 type Feedback struct {
+	Question    uuid.UUID        `json:"question" doc:"which it was, to go on from"`
 	Percent     int              `json:"percent"`
 	Unmarked    bool             `json:"unmarked" doc:"it is kept beside the key and not marked"`
 	Confidence  string           `json:"confidence" enum:"sure,hunch,no idea"`
@@ -390,6 +391,7 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 func (p placed) feedback(ctx context.Context, given store.Attempt, made int) (*Feedback, error) {
 	q := p.question
 	out := &Feedback{
+		Question: p.Item.QuestionID,
 		Unmarked: given.Points == nil, Confidence: given.Confidence, Key: q.Key, RightText: kind.KeyText(q), Whys: []OptionWhy{}, Worked: []string{},
 		Explanation: q.Explanation, Evidence: []proof.Evidence{},
 	}

@@ -63,6 +63,9 @@ export const ties = (id: string, source: string, from: number, count: number) =>
     gcTime: 60_000,
   });
 export const bears = (id: string) => queryOptions({ queryKey: ["course", id, "bears"], queryFn: () => take(api.GET("/api/courses/{course}/bears", at(id))) });
+export const batch = (id: string, batch: string) =>
+  queryOptions({ queryKey: ["course", id, "batches", batch], queryFn: () => take(api.GET("/api/courses/{course}/batches/{batch}", { params: { path: { course: id, batch } } })) });
+export const briefs = (id: string) => queryOptions({ queryKey: ["course", id, "batches", "briefs"], queryFn: () => take(api.GET("/api/courses/{course}/briefs", at(id))) });
 export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
 export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });
 export const question = (id: string, question: string) =>

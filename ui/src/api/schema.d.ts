@@ -1357,6 +1357,11 @@ export interface components {
             key: components["schemas"]["Key"];
             /** Format: int64 */
             percent: number;
+            /**
+             * Format: uuid
+             * @description which it was, to go on from
+             */
+            question: string;
             right_text: string;
             says: string;
             slip?: components["schemas"]["SlipMade"];

@@ -1,10 +1,12 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link } from "react-router";
 import { api, take, type Batch } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note } from "../../marginalia/note";
 import { Button } from "../../parts/button";
 import { Failing, Trouble } from "../../parts/state";
+import { plainly } from "../../parts/prose";
 import { atMoment, counted } from "../../parts/words";
 
 /** Batches shows the newest batch as it grows, and those before it. */
@@ -84,12 +86,40 @@ function Newest({ course, batch: b }: { course: string; batch: Batch }) {
           </Link>
         </Note>
       )}
+      <SentBack course={course} batch={b.id} />
       {reasons(b).map(([why, n], i) => (
         <Note key={i} title={`${counted(n, "place")} left empty`}>
           {why}
         </Note>
       ))}
     </section>
+  );
+}
+
+const rounds = ["first", "second", "third"];
+
+/** SentBack is what the proof sent back while a batch was written, with what it says. */
+function SentBack({ course, batch }: { course: string; batch: string }) {
+  const { data } = useQuery(queries.batch(course, batch));
+  const [all, setAll] = useState(false);
+  const back = data?.returned ?? [];
+  return (
+    <>
+      {back.slice(0, all ? undefined : 3).map((r, i) => (
+        <Note key={i} tone={r.verdict === "faulted" ? "fault" : "eye"} title={`Place ${r.place}, ${rounds[r.round - 1] ?? `${r.round}th`} try`}>
+          <span className="font-read">{plainly(r.stem.replace(/<<\d+>>/g, "…"))}</span>
+          <br />
+          <span className="text-ink-2">{r.says} Sent back.</span>
+        </Note>
+      ))}
+      {back.length > 3 && (
+        <p className="mb-4">
+          <Button small onClick={() => setAll(!all)}>
+            {all ? "Show fewer" : `All ${back.length} that were sent back`}
+          </Button>
+        </p>
+      )}
+    </>
   );
 }
 

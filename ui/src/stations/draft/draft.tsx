@@ -10,6 +10,7 @@ import { Sheet } from "../../parts/sheet";
 import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
 import { capital, counted, levels, listed } from "../../parts/words";
 import { Batches } from "./batches";
+import { Keep, Kept } from "./kept";
 
 const kinds = [
   { value: "choice", says: "choices", share: 0.6 },
@@ -50,6 +51,7 @@ export function DraftStation() {
   const [as, setAs] = useState<Kind[]>([]);
   const [stories, setStories] = useState<number>(0.33);
   const [place, setPlace] = useState("");
+  const [lean, setLean] = useState("");
   useEffect(() => {
     document.title = "Draft · Zinc Owl";
   }, []);
@@ -62,7 +64,19 @@ export function DraftStation() {
     if (as.length > 0) b.kinds = Object.fromEntries(kinds.filter((k) => as.includes(k.value)).map((k) => [k.value, k.share]));
     if (stories !== 0.33) b.word_problems = stories;
     if (stories > 0 && place.trim() !== "") b.setting = place.trim();
+    if (lean.trim() !== "") b.lean = lean.trim();
     return b;
+  };
+  /** load makes the sentence say what a kept brief asks for; what is no longer there is left out. */
+  const load = (b: Brief) => {
+    setCount(b.count);
+    setFrom((b.sources ?? []).filter((id) => sources.data?.some((s) => s.id === id)));
+    setOn((b.topics ?? []).filter((id) => about?.topics.some((t) => t.id === id)));
+    setOf(levels.filter((l) => (b.levels?.[l] ?? 0) > 0));
+    setAs(kinds.map((k) => k.value).filter((k) => (b.kinds?.[k] ?? 0) > 0));
+    setStories(b.word_problems ?? 0.33);
+    setPlace(b.setting ?? "");
+    setLean(b.lean ?? "");
   };
   const start = useMutation({
     mutationFn: (id: string) => take(api.PUT("/api/courses/{course}/batches/{batch}", { params: { path: { course, batch: id } }, body: brief() })),
@@ -126,14 +140,21 @@ export function DraftStation() {
             </Part>
             .
           </>
-        )}
+        )}{" "}
+        Lean on{" "}
+        <Part label="What to lean on" says={lean.trim() || "nothing in particular"}>
+          <input className="field w-full" aria-label="Words that should come first" placeholder="pumps, emergencies" maxLength={200} value={lean} onChange={(e) => setLean(e.target.value)} />
+        </Part>
+        .
       </div>
       <Trouble error={start.error} />
-      <div className="mt-[26px] mb-[30px]">
+      <div className="mt-[26px] mb-[30px] flex flex-wrap gap-2.5">
         <Button tone="main" cap="Enter" onClick={draft} disabled={start.isPending}>
           Draft the batch
         </Button>
+        <Keep course={course} brief={brief} />
       </div>
+      <Kept course={course} load={load} />
       {bears.error ? <Failing error={bears.error} again={() => void bears.refetch()} /> : bears.data ? <Bearing rows={bears.data} /> : <Waiting what="what the sources can bear" />}
     </Page>
   );

@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, sound, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
 import * as queries from "../../api/queries";
+import { GoOn } from "../draft/more";
 import { Note, Quote } from "../../marginalia/note";
 import { answered as some, roomOf } from "../../kinds";
 import { Button } from "../../parts/button";
@@ -232,6 +233,7 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
           It is {item.verdict}, so this answer moves no estimate.
         </Note>
       )}
+      <GoOn key={f.question} course={course} question={f.question} level={item.level} />
     </div>
   );
 }
