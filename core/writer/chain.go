@@ -105,7 +105,7 @@ func (p problem) inTurn(asked string) (first, second equation) {
 
 // link finds the value of a chain's link. It has to be a plausible one that can be
 // written down in full, so that nothing hangs on how it is rounded.
-func (t *task) link() bool {
+func (t *task) link(ranges learned) bool {
 	if len(t.problem.parts) < 2 {
 		return true
 	}
@@ -116,7 +116,7 @@ func (t *task) link() bool {
 		return false
 	}
 	v, err := maths.Estimate(expr, t.own())
-	if err != nil || v.Sign() <= 0 || maths.Significant(v) > 4 || !plausible(at, v) {
+	if err != nil || v.Sign() <= 0 || maths.Significant(v) > 4 || !ranges.plausible(at, v) {
 		return false
 	}
 	t.linked = v

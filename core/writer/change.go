@@ -49,6 +49,9 @@ func (e equation) changes(ranges learned) []*idea {
 	p := e.alone()
 	var free []string // givens that occur once
 	for _, v := range e.Variables[1:] {
+		if unit := v.Unit.Text; unit == "°C" || unit == "°F" {
+			continue // nobody lets a temperature rise by a fifth
+		}
 		if _, err := e.For(v.Name); v.Value == nil && err == nil && !maths.Equal(e.Expr, maths.Name(v.Name)) {
 			free = append(free, v.Name)
 		}
@@ -96,7 +99,7 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 		c.before, err1 = maths.Estimate(p.Expr, t.own())
 		c.later, err2 = maths.Estimate(p.Expr, task{problem: p, givens: c.after}.own())
 		if err1 != nil || err2 != nil || c.before.Sign() <= 0 || c.later.Sign() <= 0 || c.before.Cmp(c.later) == 0 ||
-			!plausible(subject, c.before) || !plausible(subject, c.later) || !sensible(of, c.to.Value) || maths.Significant(c.to.Value) > 3 {
+			!ranges.plausible(subject, c.before) || !ranges.plausible(subject, c.later) || !sensible(of, c.to.Value) || maths.Significant(c.to.Value) > 3 {
 			return t, 0, false
 		}
 		c.rises = c.later.Cmp(c.before) > 0

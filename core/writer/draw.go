@@ -79,7 +79,7 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 	if err != nil {
 		return task{}, err
 	}
-	believable := plausible
+	believable := ranges.plausible
 	draw := func() (task, int, bool) {
 		t := task{problem: p, asked: v, expr: expr, givens: map[string]maths.Quantity{}, converted: convert}
 		values := map[string]*big.Rat{}
@@ -115,7 +115,7 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 			t.order = append(t.order, w.Name)
 		}
 		answer, err := p.Compute(asked, t.givens)
-		if err != nil || answer.Value.Sign() <= 0 || !believable(v, answer.Value) || !t.link() {
+		if err != nil || answer.Value.Sign() <= 0 || !believable(v, answer.Value) || !t.link(ranges) {
 			return t, 0, false
 		}
 		t.answer = answer.Value

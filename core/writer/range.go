@@ -62,15 +62,16 @@ var byUnit = map[string]span{
 	"per s": {"0.02", "0.6"}, "per min": {"0.01", "0.3"}, "per h": {"0.02", "0.6"}, "per d": {"0.02", "0.6"}, "$": {"20", "5000"},
 }
 
-// spanOf is the range for a variable: what the sources say of it, kept within
-// what is usual for its unit, else the usual alone.
+// spanOf is the range for a variable: what the sources say of it, kept within what is usual for
+// such a quantity, or for its unit where it is not known, else the usual alone.
 func (l learned) spanOf(v maths.Variable) (low, high *big.Rat) {
 	parse := func(s span) (*big.Rat, *big.Rat) {
 		a, _ := maths.ParseDecimal(s.low)
 		b, _ := maths.ParseDecimal(s.high)
 		return a, b
 	}
-	if v.Unit.Text == "" || v.Unit.Text == "%" {
+	met, most, known := l.usualOf(v)
+	if !known && (v.Unit.Text == "" || v.Unit.Text == "%") {
 		for _, m := range byMeaning {
 			if strings.Contains(strings.ToLower(v.Meaning), m.word) {
 				low, high = parse(m.span)
@@ -82,11 +83,16 @@ func (l learned) spanOf(v maths.Variable) (low, high *big.Rat) {
 			}
 		}
 	}
-	usual, ok := byUnit[v.Unit.Text]
-	if !ok {
-		usual = span{"2", "60"}
+	usual := func() (*big.Rat, *big.Rat) {
+		if known {
+			return new(big.Rat).Set(met), new(big.Rat).Set(most)
+		}
+		if s, ok := byUnit[v.Unit.Text]; ok {
+			return parse(s)
+		}
+		return parse(span{"2", "60"})
 	}
-	low, high = parse(usual)
+	low, high = usual()
 	var seen []*big.Rat
 	for stem := range language.Stems(v.Meaning) {
 		for _, q := range l[stem] {
@@ -115,7 +121,7 @@ func (l learned) spanOf(v maths.Variable) (low, high *big.Rat) {
 		high = to
 	}
 	if new(big.Rat).Mul(low, big.NewRat(2, 1)).Cmp(high) > 0 { // too narrow to vary
-		return parse(usual)
+		return usual()
 	}
 	return low, high
 }
@@ -156,9 +162,12 @@ func (l learned) pick(v maths.Variable, r *rand.Rand) *big.Rat {
 }
 
 // plausible says whether an answer is one that a person would believe.
-func plausible(v maths.Variable, x *big.Rat) bool {
+func (l learned) plausible(v maths.Variable, x *big.Rat) bool {
 	if !sensible(v, x) {
 		return false
+	}
+	if low, high, ok := l.usualOf(v); ok {
+		return x.Cmp(new(big.Rat).Mul(low, big.NewRat(1, 5))) >= 0 && x.Cmp(new(big.Rat).Mul(high, big.NewRat(5, 1))) <= 0
 	}
 	usual, ok := byUnit[v.Unit.Text]
 	if !ok {

@@ -150,7 +150,7 @@ func TestNumbersAreNotTrivial(t *testing.T) {
 		if task.trivial() > 0 {
 			trivial++
 		}
-		if !plausible(task.asked, task.answer) {
+		if !(learned{}).plausible(task.asked, task.answer) {
 			t.Errorf("a rate of %s", task.answer.FloatString(3))
 		}
 	}
