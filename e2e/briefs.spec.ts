@@ -10,6 +10,11 @@ test("a brief is saved, put into the sentence again and forgotten; it leans on w
   await page.getByRole("button", { name: /^What to lean on/ }).click();
   await page.getByLabel("Words that should come first").fill("zeolite");
   await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^On which topics/ }).click();
+  await page.getByLabel("Softening", { exact: true }).check();
+  await page.keyboard.press("Escape");
+  await expect(page.getByText(/It would draw from \d+ passages?/)).toBeVisible();
+  await expect(page.getByText(/Hardness is a property of water/)).toBeVisible();
   await page.getByRole("button", { name: "Save as a brief" }).click();
   await page.getByLabel("Its name").fill("Softeners first");
   await page.keyboard.press("Enter");

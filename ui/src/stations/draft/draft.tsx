@@ -10,6 +10,7 @@ import { Sheet } from "../../parts/sheet";
 import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
 import { capital, counted, levels, listed } from "../../parts/words";
 import { Batches } from "./batches";
+import { Draws } from "./draws";
 import { Keep, Kept } from "./kept";
 
 const kinds = [
@@ -154,6 +155,7 @@ export function DraftStation() {
         </Button>
         <Keep course={course} brief={brief} />
       </div>
+      {on.length === 1 && <Draws course={course} topic={on[0]!} topics={about.topics} />}
       <Kept course={course} load={load} />
       {bears.error ? <Failing error={bears.error} again={() => void bears.refetch()} /> : bears.data ? <Bearing rows={bears.data} /> : <Waiting what="what the sources can bear" />}
     </Page>
