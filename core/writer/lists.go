@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 
@@ -231,4 +232,107 @@ func (m *Material) meaningIdeas() []*idea {
 			}})
 	}
 	return out
+}
+
+// apartIdeas ask how two terms differ that could be taken for each other: those with one head,
+// named together, or defined close to each other as things of one kind.
+func (m *Material) apartIdeas() []*idea {
+	var out []*idea
+	asked := map[string]bool{}
+	for i, a := range m.terms {
+		if a.Hedged || !namesKind(a) || !m.lore.clear(a.Object, m.lore.before[a.Quote]) || asked[a.Quote] || len(strings.Fields(a.Object)) > 24 {
+			continue
+		}
+		for _, b := range m.terms[i+1 : min(len(m.terms), i+8)] {
+			if b.Hedged || b.src != a.src || b.Quote == a.Quote || asked[b.Quote] || !namesKind(b) || !m.confusable(a, b) || !m.lore.clear(b.Object, m.lore.before[b.Quote]) || len(strings.Fields(b.Object)) > 24 {
+				continue
+			}
+			asked[a.Quote], asked[b.Quote] = true, true
+			stem := fmt.Sprintf("What is the difference between “%s” and “%s”?", a.Subject, b.Subject)
+			out = append(out, &idea{level: question.Medium, kind: question.Short, topic: a.topic, source: a.src.ID, passage: a.Passage, subject: "difference of " + a.Subject, frame: "difference", score: 0.85,
+				write: func(*rand.Rand, Brief) (question.Question, error) {
+					points := []string{realise.Upper(a.Subject) + ": " + a.Object, realise.Upper(b.Subject) + ": " + b.Object}
+					return question.Question{
+						Title: shorten(realise.Upper(a.Subject)+" and "+b.Subject, 56), Stem: stem, Key: question.Key{Reference: realise.Sentence(points[0]) + " " + realise.Sentence(points[1]), Points: points},
+						Explanation: sentence(a.Quote) + " " + sentence(b.Quote), Cites: []question.Cite{a.cite(), b.cite()}, LevelBecause: []string{"contrast"},
+					}, nil
+				}})
+			break
+		}
+	}
+	return out
+}
+
+// confusable says whether two terms could be taken for each other.
+func (m *Material) confusable(a, b term) bool {
+	one, two := nameKey(a.Subject), nameKey(b.Subject)
+	x := m.lore.things[one]
+	if strings.Contains(one, two) || strings.Contains(two, one) {
+		return false
+	}
+	near := a.Head != "" && (a.Head == b.Head || a.Passage == b.Passage && language.Near(a.Head, b.Head) > 0.5)
+	return near || x != nil && x.together[two] || strings.Contains(one, " ") && realise.Head(a.Subject) == realise.Head(b.Subject)
+}
+
+// pairedSayings ask what is true of which, of things of which different things are said.
+func (m *Material) pairedSayings(all []saying) []*idea {
+	var out []*idea
+	taken := map[*said]bool{}
+	for i, first := range all {
+		if taken[first.said] || !first.alone || len(first.says) < 3 {
+			continue
+		}
+		group := []saying{first}
+		for _, x := range all[i+1:] {
+			if taken[x.said] || !x.alone || x.src != first.src || x.plural != first.plural || len(x.says) < 3 || !near(len(x.clause.Rest), len(first.clause.Rest)) || x.kindOf() != first.kindOf() {
+				continue
+			}
+			if !slices.ContainsFunc(group, func(o saying) bool { return m.mixable(o, x) }) {
+				group = append(group, x)
+			}
+			if len(group) == 4 {
+				break
+			}
+		}
+		if len(group) < 3 {
+			continue
+		}
+		for _, x := range group {
+			taken[x.said] = true
+		}
+		idea := first.idea(question.Match, question.Medium, "true of which", func(r *rand.Rand, _ Brief) (question.Question, error) { return pairSayings(group, r) })
+		idea.subject = "true of " + first.Quote
+		out = append(out, idea)
+	}
+	return out
+}
+
+// kindOf is the broad kind of what is spoken of: a person is not taken for a tank.
+func (x saying) kindOf() bool { return somebody(realise.Head(x.name)) }
+
+// mixable says whether what is said of one of two things may be true of the other, or gives it
+// away.
+func (m *Material) mixable(a, b saying) bool {
+	one, two := language.Stems(a.name), language.Stems(b.name)
+	return nameKey(a.name) == nameKey(b.name) || speaksOf(one, two) || speaksOf(one, b.says) || speaksOf(two, a.says) || overlap(a.says, b.says) > 0.4 || m.lore.maybeTrue(one, b.says) || m.lore.maybeTrue(two, a.says)
+}
+
+func pairSayings(group []saying, r *rand.Rand) (question.Question, error) {
+	q := question.Question{Stem: "Match each of these with what is true of it.", LevelBecause: []string{"contrast"}, Title: shorten("What is true of which: "+group[0].name+", "+group[1].name, 60)}
+	if group[0].plural {
+		q.Stem = "Match these with what is true of them."
+	}
+	places := r.Perm(len(group))
+	q.Matches = make([]question.Option, len(group))
+	var quotes []string
+	for i, x := range group {
+		id, to := question.Letter(i), fmt.Sprint(places[i]+1)
+		q.Options = append(q.Options, question.Option{ID: id, Text: realise.Upper(x.name)})
+		q.Matches[places[i]] = question.Option{ID: to, Text: realise.Upper(x.clause.Verb + " " + x.clause.Rest)}
+		q.Key.Pairs = append(q.Key.Pairs, []string{id, to})
+		q.Cites = append(q.Cites, x.cite())
+		quotes = append(quotes, sentence(x.Quote))
+	}
+	q.Explanation = strings.Join(quotes, " ")
+	return q, nil
 }

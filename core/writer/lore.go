@@ -1074,6 +1074,9 @@ func (l *lore) known(tokens []language.Token, i int, before map[string]bool) boo
 	if n+2 < len(tokens) && (tokens[n].Tag == "DT" || tokens[n].Tag == "PRP") && (finite(tokens[n+1]) || finite(tokens[n+2])) {
 		return true // "the flour a baker buys"
 	}
+	if n+1 < len(tokens) && tokens[n].Tag == "IN" && tokens[n+1].Lower == "which" {
+		return true // "the temperature at which"
+	}
 	if n < len(tokens) && (tokens[n].Tag == "VBN" || tokens[n].Tag == "VBG") && n+1 < len(tokens) && !finite(tokens[n]) {
 		return true // "the pressure needed for"
 	}

@@ -211,7 +211,53 @@ func (m *Material) noteIdeas() []*idea {
 		i.subject = "notes around " + group[0].Quote
 		out = append(out, i)
 	}
+	for n := range min(2, len(entries)/4) { // further apart: what stands in several places
+		var group []entry
+		for at := n; at < len(entries) && len(group) < 4; at += max(1, len(entries)/4) {
+			if e := entries[at]; e.src == entries[n].src && apartAll(append(slices.Clone(group), e)) {
+				group = append(group, e)
+			}
+		}
+		if len(group) == 4 {
+			i := group[0].idea(question.Choices, question.Hard, "noted together", func(r *rand.Rand, _ Brief) (question.Question, error) { return belongTogether(group, n == 1, r) })
+			i.subject = "notes across " + group[0].Quote
+			out = append(out, i)
+		}
+	}
 	return append(out, m.rosterIdeas(rosters)...)
+}
+
+// belongTogether asks which names stand with what is noted of them, two of four having what is
+// noted of each other; or which do not.
+func belongTogether(group []entry, not bool, r *rand.Rand) (question.Question, error) {
+	q := question.Question{Stem: "Which of these belong together?", LevelBecause: []string{"several places"}, Title: shorten("What belongs together: "+group[0].name+", "+group[1].name, 60)}
+	if not {
+		q.Stem = "Which of these do NOT belong together?"
+	}
+	order := r.Perm(4)
+	for to, at := range order {
+		e, says, why := group[at], group[at], "The source says so."
+		if to < 2 { // the first two are exchanged
+			says = group[order[1-to]]
+			why = "Of that the source says: “" + sentence(e.Quote) + "”"
+		}
+		q.Options = append(q.Options, question.Option{Text: realise.Upper(e.name) + ": " + says.says, Why: why})
+		q.Cites = append(q.Cites, e.cite())
+		q.Explanation += sentence(e.Quote) + " "
+	}
+	q.Explanation = strings.TrimSpace(q.Explanation)
+	options := make([]question.Option, 4)
+	for from, to := range r.Perm(4) {
+		o := q.Options[from]
+		o.ID = question.Letter(to)
+		options[to] = o
+		if (from < 2) == not {
+			q.Key.Options = append(q.Key.Options, o.ID)
+		}
+	}
+	q.Options = options
+	slices.Sort(q.Key.Options)
+	return q, nil
 }
 
 // apartAll says whether none of some notes could be taken for another.

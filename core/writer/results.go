@@ -144,7 +144,7 @@ func (l *lore) clauseOf(text string) (realise.Clause, bool) {
 		}
 		at++
 	}
-	if at == 0 || at >= len(tokens)-1 {
+	if at == 0 || at >= len(tokens)-1 || tokens[at-1].Tag == "RB" {
 		return realise.Clause{}, false
 	}
 	end := at + 1

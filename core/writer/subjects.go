@@ -73,7 +73,7 @@ func (m *Material) stating(s *said, c realise.Clause) (saying, bool) {
 	if x.name == "" || strings.ContainsAny(x.name+c.Rest, ";:()?–—") || strings.Contains(x.name, ",") || realise.Core(x.name) != x.name || doubled.MatchString(c.Rest) || len(strings.Fields(x.name)) > 5 || len(strings.Fields(c.Rest)) > 14 || len(strings.Fields(c.Rest)) < 2 {
 		return x, false
 	}
-	if strings.Contains(" "+strings.ToLower(x.name)+" ", " and ") || strings.Contains(strings.ToLower(x.name), " or ") {
+	if passing.MatchString(" "+c.Verb+" "+c.Rest) || strings.Contains(" "+strings.ToLower(x.name)+" ", " and ") || strings.Contains(strings.ToLower(x.name), " or ") {
 		return x, false
 	}
 	first := strings.ToLower(strings.Fields(x.name)[0])
@@ -107,7 +107,7 @@ func (m *Material) sayingIdeas() []*idea {
 		k := nameKey(x.name)
 		by[k] = append(by[k], x)
 	}
-	var out []*idea
+	out := m.pairedSayings(all)
 	for _, x := range all {
 		others := m.lore.siblings(x.name, x.plural, 12)
 		var fit []*thing
@@ -184,7 +184,7 @@ func (m *Material) openIdeas(x saying) []*idea {
 // somebody says whether a noun is asked for with "who": it names a person, and stands in the
 // company of words for persons rather than machines.
 func somebody(noun string) bool {
-	if persons[noun] || !personal(noun) {
+	if persons[noun] || language.NounKind(noun) != "person" {
 		return persons[noun]
 	}
 	near := max(language.Near(noun, "person"), language.Near(noun, "woman"))

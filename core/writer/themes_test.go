@@ -119,3 +119,39 @@ Rapid filters are washed with air and water. A rapid filter is washed when head 
 		t.Error("no statements are asked about together")
 	}
 }
+
+// Terms that could be taken for each other are told apart, and what is said of several things is
+// matched where none of it could be true of another.
+func TestToldApart(t *testing.T) {
+	m := studied(`Notes
+
+A flash point is the temperature at which a liquid can be lit by a flame. An ignition point is the temperature at which a substance burns without a flame.
+
+A clarifier lets heavy flocs sink into a hopper. A bar screen catches floating rubbish before the pumps. A contact tank gives chlorine thirty minutes to act. A weighbridge prints the load of each lorry that arrives.
+`)
+	frames := map[string]int{}
+	for _, i := range m.ideas {
+		q, err := i.write(source32(4, i.subject), Brief{}.withDefaults())
+		if err != nil {
+			continue
+		}
+		frames[i.frame]++
+		switch i.frame {
+		case "difference":
+			if len(q.Key.Points) != 2 || q.Stem != "What is the difference between “flash point” and “ignition point”?" {
+				t.Errorf("%s %q", q.Stem, q.Key.Points)
+			}
+		case "true of which":
+			for _, p := range q.Key.Pairs {
+				left, _ := q.Option(p[0])
+				right := q.Matches[slices.IndexFunc(q.Matches, func(o question.Option) bool { return o.ID == p[1] })]
+				if s := about(m, "A "+strings.ToLower(left.Text)); s == nil || !strings.Contains(s.text, strings.ToLower(right.Text[:1])+right.Text[1:]) {
+					t.Errorf("%s is matched with %s", left.Text, right.Text)
+				}
+			}
+		}
+	}
+	if frames["difference"] != 1 || frames["true of which"] == 0 {
+		t.Errorf("%v", frames)
+	}
+}

@@ -170,6 +170,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	}
 	m.ideas = append(m.ideas, m.meaningIdeas()...)
 	m.ideas = append(m.ideas, m.pairIdeas()...)
+	m.ideas = append(m.ideas, m.apartIdeas()...)
 	m.ideas = append(m.ideas, m.statementIdeas()...)
 	m.ideas = append(m.ideas, m.mixedIdeas()...)
 	m.ideas = append(m.ideas, m.bondIdeas()...)
