@@ -140,7 +140,7 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 			add(i+1, i+1+len(phrase), other, "bound-turned-round", 0.9)
 		}
 	}
-	for _, f := range append(l.exchanges(s, r), l.exchangesInside(s, r)...) {
+	for _, f := range append(l.exchanges(s, r), l.exchangesInside(s)...) {
 		if !l.stated(f, s) {
 			out = append(out, f)
 		}
@@ -396,10 +396,18 @@ func (l *lore) swapped(s *said) []falsehood {
 	return nil
 }
 
-// exchangesInside put in the place of a thing, wherever it stands in a sentence, one that is
-// told from it by a word or named together with it.
-func (l *lore) exchangesInside(s *said, r *rand.Rand) []falsehood {
+// inner is a thing within a sentence, behind its subject, with others of its kind of which the
+// sources do not say the same.
+type inner struct {
+	from, to int
+	thing    *thing
+	others   []*thing
+}
+
+// inside are the things of a sentence that others of their kind could be taken for.
+func (l *lore) inside(s *said) []inner {
 	lower := strings.ToLower(s.text)
+	var out []inner
 	for i := range s.tokens {
 		for n := min(3, len(s.tokens)-i); n >= 1; n-- {
 			last := s.tokens[i+n-1]
@@ -411,7 +419,7 @@ func (l *lore) exchangesInside(s *said, r *rand.Rand) []falsehood {
 			}
 			from, to := s.tokens[i].Start, last.End
 			th := l.things[nameKey(s.text[from:to])]
-			if th == nil || language.Plural(last.Lower) != th.plural || strings.Count(lower, strings.ToLower(s.text[from:to])) > 1 {
+			if th == nil || language.Plural(last.Lower) != th.plural || strings.Count(lower, strings.ToLower(s.text[from:to])) > 1 || from < s.since {
 				continue
 			}
 			rest := map[string]bool{}
@@ -421,18 +429,36 @@ func (l *lore) exchangesInside(s *said, r *rand.Rand) []falsehood {
 					rest[w] = true
 				}
 			}
-			for _, o := range l.siblings(th.name, th.plural, 6) {
+			in := inner{from: from, to: to, thing: th}
+			for _, o := range l.siblings(th.name, th.plural, mostSiblings) {
 				sameHead := o.head == th.head && n > 1 && len(strings.Fields(o.name)) == n
-				if !sameHead && !(th.together[nameKey(o.name)] && language.Near(o.head, th.head) > 0.3) || strings.Contains(lower, strings.ToLower(o.name)) || l.maybeTrue(language.Stems(o.name), rest) {
-					continue
+				if (sameHead || th.together[nameKey(o.name)] && language.Near(o.head, th.head) > 0.3 || th.defined && o.defined) && !strings.Contains(lower, strings.ToLower(o.name)) && !l.maybeTrue(language.Stems(o.name), rest) {
+					in.others = append(in.others, o)
 				}
-				name := cased(o.name, s.text[from:to])
-				if i > 0 && (s.tokens[i-1].Lower == "a" || s.tokens[i-1].Lower == "an") {
-					from, name = s.tokens[i-1].Start, cased(withIndefinite(o.name), s.tokens[i-1].Text)
-				}
-				return []falsehood{{text: s.text[:from] + name + s.text[to:], was: s.text[from:to], became: name, slip: "thing-of-the-same-kind", weight: 0.92}}
+			}
+			if len(in.others) > 0 {
+				out = append(out, in)
+				break
 			}
 		}
+	}
+	return out
+}
+
+// put is a thing in the place of another in a sentence, with the article that it takes there.
+func (s *said) put(in inner, o *thing) (from int, name string) {
+	if before := strings.TrimRight(s.text[:in.from], " "); strings.HasSuffix(before, " a") || strings.HasSuffix(before, " an") || before == "A" || before == "An" {
+		from = strings.LastIndex(before, " ") + 1
+		return from, cased(withIndefinite(o.name), s.text[from:in.from])
+	}
+	return in.from, cased(o.name, s.text[in.from:in.to])
+}
+
+// exchangesInside puts another thing of its kind in the place of one within a sentence.
+func (l *lore) exchangesInside(s *said) []falsehood {
+	for _, in := range l.inside(s) {
+		from, name := s.put(in, in.others[0])
+		return []falsehood{{text: s.text[:from] + name + s.text[in.to:], was: s.text[from:in.to], became: name, slip: "thing-of-the-same-kind", weight: 0.92}}
 	}
 	return nil
 }

@@ -736,7 +736,7 @@ func (s *said) whole() bool {
 	if first := s.tokens[0].Lower; first == "what" || first == "whatever" || (first == "some" || first == "much" || first == "many") && words < 9 {
 		return false
 	}
-	if words < 4 && !figures.MatchString(s.text) || words < 3 || words > 34 || !slices.ContainsFunc(s.tokens, finite) || strings.ContainsAny(s.text, "?|→=“”\"…!") || strings.Count(s.text, "(") != strings.Count(s.text, ")") {
+	if words < 4 && !figures.MatchString(s.text) || words < 3 || words > 42 || !slices.ContainsFunc(s.tokens, finite) || strings.ContainsAny(s.text, "?|→=“”\"…!") || strings.Count(s.text, "(") != strings.Count(s.text, ")") {
 		return false
 	}
 	if cutOff(s.tokens) {

@@ -90,6 +90,15 @@ func (m *Material) statementIdeas() []*idea {
 			whether.score += 0.15 // what can be got wrong is worth asking
 		}
 		out = append(out, whether)
+		for _, in := range m.lore.inside(s) {
+			if len(in.others) < 3 || in.thing.words == 1 && !in.thing.defined && language.Rank(in.thing.head) < commonplace {
+				continue
+			}
+			i := s.idea(question.Choice, level, "missing term", func(r *rand.Rand, b Brief) (question.Question, error) { return m.missingTerm(s, in, because, b, r) })
+			i.part = "the " + in.thing.key
+			out = append(out, i)
+			break
+		}
 		if at, ok := numberIn(s); ok {
 			blank := s.idea(question.Blanks, level, "", func(*rand.Rand, Brief) (question.Question, error) { return blanked(s, at[0], at[1], because), nil })
 			blank.part = "number"
@@ -172,6 +181,22 @@ func (m *Material) complete(s *said, at []int, because []string, b Brief, r *ran
 		}
 	}
 	return offer(q, number, wrong, b.Options, r)
+}
+
+// missingTerm asks what belongs into a sentence, among other things of the kind.
+func (m *Material) missingTerm(s *said, in inner, because []string, b Brief, r *rand.Rand) (question.Question, error) {
+	from, _ := s.put(in, in.thing)
+	q := question.Question{
+		Title: "What is missing: " + shorten(s.text[:from], 40), Stem: "What is missing here? “" + s.text[:from] + "…" + s.text[in.to:] + "”",
+		Cites: []question.Cite{s.cite()}, Explanation: sentence(s.Quote), LevelBecause: because,
+	}
+	var wrong []question.Option
+	for _, o := range in.others[:min(len(in.others), 5)] {
+		_, name := s.put(in, o)
+		wrong = append(wrong, question.Option{Text: name, Slip: "thing-of-the-same-kind", Why: "The source says this of " + in.thing.name + ", not of " + o.name + "."})
+	}
+	r.Shuffle(len(wrong), func(i, j int) { wrong[i], wrong[j] = wrong[j], wrong[i] })
+	return offer(q, s.text[from:in.to], wrong, b.Options, r)
 }
 
 // boundary is how a phrase before a number binds.
