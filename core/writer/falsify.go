@@ -33,7 +33,7 @@ type falsehood struct {
 const (
 	opposites = `above/below before/after more/less higher/lower larger/smaller greater/smaller faster/slower longer/shorter stronger/weaker upward/downward upwards/downwards
 		inside/outside maximum/minimum earlier/later highest/lowest warmer/cooler hotter/colder heavier/lighter deeper/shallower older/younger wider/narrower thicker/thinner
-		oldest/youngest upstream/downstream coarsest/finest largest/smallest quickly/slowly cheaper/dearer usually/rarely often/seldom most/few forwards/backwards uphill/downhill
+		oldest/newest upstream/downstream coarsest/finest largest/smallest quickly/slowly cheaper/dearer usually/rarely often/seldom most/few forwards/backwards uphill/downhill
 		easier/harder sooner/later nearer/farther richer/poorer drier/wetter internal/external`
 	oppositeVerbs = `increase/decrease rise/fall grow/shrink expand/contract gain/lose open/close encourage/discourage attract/repel absorb/release include/exclude heat/cool
 		strengthen/weaken accept/reject allow/forbid freeze/thaw evaporate/condense raise/lower lengthen/shorten accelerate/slow widen/narrow fill/empty improve/worsen
@@ -337,7 +337,7 @@ func degree(tokens []language.Token, i int) bool {
 func rule(tokens []language.Token, i int) (became string, to int) {
 	t := tokens[i]
 	for k, t := range tokens { // the reason, or what threatens, would speak for the rule that is no more
-		if t.Lower == "since" || t.Lower == "because" || t.Lower == "so" || t.Lower == "otherwise" || k > 0 && tokens[k-1].Text == "," && (t.Lower == "or" || t.Lower == "for" || t.Lower == "as") {
+		if t.Lower == "since" || t.Lower == "because" || t.Lower == "so" || t.Lower == "otherwise" || t.Text == ";" || k > 0 && tokens[k-1].Text == "," && (t.Lower == "or" || t.Lower == "for" || t.Lower == "as") {
 			return "", 0
 		}
 	}

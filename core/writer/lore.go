@@ -878,6 +878,8 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 			return t.Text
 		case leaning[t.Lower], t.Lower == "those", t.Lower == "that" && i > 1 && tokens[i-1].Lower == "of" && tokens[i-2].Lower == "because":
 			return t.Text
+		case t.Lower == "same" && i+2 < len(tokens) && (announced[next.Lower] || next.Lower == "manner") && tokens[i+2].Lower != "as" && tokens[i+2].Lower != "that":
+			return t.Text // "in the same manner": in which, was said before
 		case t.Lower == "remaining" && i > 0 && tokens[i-1].Lower == "the", t.Lower == "well" && i > 1 && tokens[i-1].Lower == "as" && next.Lower != "as":
 			return t.Text
 		case t.Lower == "other" && i > 0 && tokens[i-1].Lower == "the" && !slices.ContainsFunc(tokens[:i], func(o language.Token) bool {

@@ -264,6 +264,11 @@ func wholly(quote string, f fact.Fact) bool {
 			return false // "in a tree of a hundred nodes, …"
 		}
 	}
+	if order, ok := strings.CutSuffix(front, " and"); ok { // "leave it, and it spoils": only then
+		if parsed, _ := parse(order); !slices.ContainsFunc(parsed.Tokens, finite) {
+			return false
+		}
+	}
 	return edges(front, false) || f.Under != "" && strings.HasSuffix(strings.TrimRight(front, ", "), strings.TrimRight(f.Under, ", "))
 }
 

@@ -141,7 +141,7 @@ func (m *Material) isItSo(s *said, because []string, b Brief, r *rand.Rand) (que
 // how many more of them may be true than false: who always says "true" must not do well.
 const (
 	truths   = "is "
-	mostTrue = 2
+	mostTrue = 3
 )
 
 // numberIn is where the one number of a sentence stands that can be asked for.
