@@ -35,7 +35,7 @@ const (
 		inside/outside maximum/minimum earlier/later highest/lowest warmer/cooler hotter/colder heavier/lighter deeper/shallower older/younger wider/narrower thicker/thinner
 		oldest/newest upstream/downstream coarsest/finest largest/smallest quickly/slowly cheaper/dearer usually/rarely often/seldom most/few forwards/backwards uphill/downhill
 		easier/harder sooner/later nearer/farther richer/poorer drier/wetter internal/external`
-	oppositeVerbs = `increase/decrease rise/fall grow/shrink expand/contract gain/lose open/close encourage/discourage attract/repel absorb/release include/exclude heat/cool
+	oppositeVerbs = `increase/decrease rise/fall grow/shrink expand/contract open/close encourage/discourage attract/repel absorb/release include/exclude heat/cool
 		strengthen/weaken accept/reject allow/forbid freeze/thaw evaporate/condense raise/lower lengthen/shorten accelerate/slow widen/narrow fill/empty improve/worsen
 		import/export push/pull tighten/loosen inflate/deflate lift/lower enlarge/reduce precede/follow`
 	oppositeNouns = `increase/decrease supply/demand income/expense asset/liability debit/credit gain/loss profit/loss buyer/seller lender/borrower import/export maximum/minimum beginning/end top/bottom
@@ -89,7 +89,7 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		}
 	}
 	for i, t := range s.tokens {
-		if other, ok := l.otherWord(s, i, r); ok && opposed(s, t.Start, strconv.Itoa(2+slices.Index(numberWords, t.Lower)), strconv.Itoa(2+slices.Index(numberWords, other))) {
+		if other, ok := l.otherWord(s, i, r); ok && !(strings.Contains(s.text, ":") && t.Start < strings.Index(s.text, ":")) && opposed(s, t.Start, strconv.Itoa(2+slices.Index(numberWords, t.Lower)), strconv.Itoa(2+slices.Index(numberWords, other))) {
 			add(t.Start, t.End, cased(other, t.Text), "number-of-another-size", 0.95)
 		}
 		compound := i+1 < len(s.tokens) && s.tokens[i+1].Noun()
@@ -99,7 +99,7 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		case (t.Lower == "before" || t.Lower == "after") && !timed(s.tokens, i):
 		case (t.Lower == "longer" || t.Lower == "later" || t.Lower == "more") && i > 0 && (s.tokens[i-1].Lower == "no" || s.tokens[i-1].Lower == "any"):
 		case t.Lower == "lower" && compound && !strings.Contains(s.text, " than "):
-			if i > 0 && len(l.holds[language.Stem("upper")]) > 0 { // "the lower bed", and not "lower spending"
+			if kind := language.NounKind(language.Singular(s.tokens[i+1].Lower)); len(l.holds[language.Stem("upper")]) > 0 || !measurable[kind] { // "the lower bed", and not "lower spending"
 				add(t.Start, t.End, "upper", "direction-turned-round", 0.9)
 			} else {
 				add(t.Start, t.End, cased("higher", t.Text), "direction-turned-round", 0.9)
@@ -260,6 +260,9 @@ func (l *lore) turnedVerb(t language.Token) string {
 	}
 	return ""
 }
+
+// measurable are the kinds of things of which there can be more or less.
+var measurable = map[string]bool{"attribute": true, "quantity": true, "time": true, "possession": true, "act": true, "process": true, "event": true, "state": true, "": true}
 
 // narrowed is what words that begin at i become where the scope of a statement, or a share, is
 // told wrong, and how many they are.

@@ -63,7 +63,7 @@ func (s *said) worth() float64 {
 
 // partOf says which part of a sentence the questions of a frame ask for: no batch asks
 // twice for the same one.
-var partOf = map[string]string{"complete": "number", "limit": "number", "how many": "number", "why": "rests", "purpose": "rests", "when": "rests", "openly reason": "rests", "openly condition": "rests", "openly purpose": "rests",
+var partOf = map[string]string{"what does it": "ends", "what is done to": "ends", "complete": "number", "limit": "number", "how many": "number", "why": "rests", "purpose": "rests", "when": "rests", "openly reason": "rests", "openly condition": "rests", "openly purpose": "rests",
 	"complete reason": "rests", "complete condition": "rests", "complete purpose": "rests", "what follows": "follows", "openly after a condition": "follows", "complete after a condition": "follows", "openly after a reason": "follows"}
 
 // idea is an idea on a sentence.

@@ -217,7 +217,7 @@ func nominal(phrase string) bool {
 	}
 	for _, t := range said.Tokens {
 		nouns = nouns || t.Noun()
-		if finite(t) || t.Tag == "TO" || t.Tag == "RB" || t.Tag == "PRP" {
+		if finite(t) || t.Tag == "TO" || t.Tag == "RB" || t.Tag == "PRP" || strings.HasSuffix(t.Lower, "ly") && !t.Noun() {
 			return false
 		}
 	}
