@@ -17,7 +17,6 @@ var (
 	choiceEnd = regexp.MustCompile(`(?i)\s*(?:[(\[]\s*)?\b(?:T\s*(?:/|or)\s*F|true\s*(?:/|or)\s*false|true\s{2,}false|T\s{2,}F)\b\s*\??(?:\s*[)\]])?\s*[.:?]?\s*$`)
 	choiceTop = regexp.MustCompile(`(?i)^\s*[(\[]?(?:true\s*(?:/|or)\s*false|T\s*/\s*F)\s*[)\]]?\s*[:.?–—-]?\s*`)
 	asks      = regexp.MustCompile(`(?i)^(?:define|calculate|compute|state|explain|describe|list|name|find|give|determine|estimate|sketch|draw|outline|compare|discuss|show|prove|identify|how|what|why|when|where|which|who|write|work out|suggest|convert|express|evaluate|justify|comment)\b`)
-	roman     = regexp.MustCompile(`^\(?(i|ii|iii|iv|v|vi|vii|viii)[.)]\s+(\S.*)$`)
 )
 
 // draft gathers what one question consists of.

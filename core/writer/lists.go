@@ -199,20 +199,36 @@ func (m *Material) pairIdeas() []*idea {
 }
 
 func pairTerms(terms []term, r *rand.Rand) (question.Question, error) {
-	q := question.Question{Title: "Which meaning belongs to which term", Stem: "Match each term with what it means.", LevelBecause: []string{"contrast"}}
-	places := r.Perm(len(terms))
-	q.Matches = make([]question.Option, len(terms))
-	for i, t := range terms {
-		id, to := question.Letter(i), fmt.Sprint(places[i]+1)
-		q.Options = append(q.Options, question.Option{ID: id, Text: realise.Upper(t.Subject)})
-		q.Matches[places[i]] = question.Option{ID: to, Text: realise.Upper(t.Object)}
-		q.Key.Pairs = append(q.Key.Pairs, []string{id, to})
-		q.Cites = append(q.Cites, t.cite())
-		q.Explanation += sentence(t.Quote) + " "
+	q := question.Question{Title: shorten("Which meaning belongs to which: "+terms[0].Subject+", "+terms[1].Subject, 60), Stem: "Match each term with what it means."}
+	var pairs []pair
+	for _, t := range terms {
+		pairs = append(pairs, pair{t.Subject, t.Object, t})
 	}
-	q.Explanation = strings.TrimSpace(q.Explanation)
-	q.Title = shorten("Which meaning belongs to which: "+terms[0].Subject+", "+terms[1].Subject, 60)
-	return q, nil
+	return matched(q, pairs, r), nil
+}
+
+// pair is a thing with what is to be found for it, and where the source says so.
+type pair struct {
+	left, right string
+	from        term
+}
+
+// matched asks which right side belongs to which left side.
+func matched(q question.Question, pairs []pair, r *rand.Rand) question.Question {
+	q.LevelBecause = []string{"contrast"}
+	places := r.Perm(len(pairs))
+	q.Matches = make([]question.Option, len(pairs))
+	var quotes []string
+	for i, p := range pairs {
+		id, to := question.Letter(i), fmt.Sprint(places[i]+1)
+		q.Options = append(q.Options, question.Option{ID: id, Text: realise.Upper(p.left)})
+		q.Matches[places[i]] = question.Option{ID: to, Text: realise.Upper(p.right)}
+		q.Key.Pairs = append(q.Key.Pairs, []string{id, to})
+		q.Cites = append(q.Cites, p.from.cite())
+		quotes = append(quotes, sentence(p.from.Quote))
+	}
+	q.Explanation = strings.Join(quotes, " ")
+	return q
 }
 
 // meaningIdeas ask for the meaning of a term in one's own words.
@@ -318,21 +334,13 @@ func (m *Material) mixable(a, b saying) bool {
 }
 
 func pairSayings(group []saying, r *rand.Rand) (question.Question, error) {
-	q := question.Question{Stem: "Match each of these with what is true of it.", LevelBecause: []string{"contrast"}, Title: shorten("What is true of which: "+group[0].name+", "+group[1].name, 60)}
+	q := question.Question{Stem: "Match each of these with what is true of it.", Title: shorten("What is true of which: "+group[0].name+", "+group[1].name, 60)}
 	if group[0].plural {
 		q.Stem = "Match these with what is true of them."
 	}
-	places := r.Perm(len(group))
-	q.Matches = make([]question.Option, len(group))
-	var quotes []string
-	for i, x := range group {
-		id, to := question.Letter(i), fmt.Sprint(places[i]+1)
-		q.Options = append(q.Options, question.Option{ID: id, Text: realise.Upper(x.name)})
-		q.Matches[places[i]] = question.Option{ID: to, Text: realise.Upper(x.clause.Verb + " " + x.clause.Rest)}
-		q.Key.Pairs = append(q.Key.Pairs, []string{id, to})
-		q.Cites = append(q.Cites, x.cite())
-		quotes = append(quotes, sentence(x.Quote))
+	var pairs []pair
+	for _, x := range group {
+		pairs = append(pairs, pair{x.name, x.clause.Verb + " " + x.clause.Rest, x.term})
 	}
-	q.Explanation = strings.Join(quotes, " ")
-	return q, nil
+	return matched(q, pairs, r), nil
 }

@@ -305,20 +305,12 @@ func (m *Material) whatIsNoted(e entry, beside []entry, b Brief, r *rand.Rand) (
 
 // pairNotes asks which note belongs to what.
 func pairNotes(group []entry, r *rand.Rand) (question.Question, error) {
-	q := question.Question{Stem: "Match each of these with what belongs to it.", LevelBecause: []string{"contrast"}, Title: shorten("What belongs to which: "+group[0].name+", "+group[1].name, 60)}
-	places := r.Perm(len(group))
-	q.Matches = make([]question.Option, len(group))
-	var said []string
-	for i, e := range group {
-		id, to := question.Letter(i), fmt.Sprint(places[i]+1)
-		q.Options = append(q.Options, question.Option{ID: id, Text: realise.Upper(e.name)})
-		q.Matches[places[i]] = question.Option{ID: to, Text: e.note()}
-		q.Key.Pairs = append(q.Key.Pairs, []string{id, to})
-		q.Cites = append(q.Cites, e.cite())
-		said = append(said, sentence(e.Quote))
+	q := question.Question{Stem: "Match each of these with what belongs to it.", Title: shorten("What belongs to which: "+group[0].name+", "+group[1].name, 60)}
+	var pairs []pair
+	for _, e := range group {
+		pairs = append(pairs, pair{e.name, e.says, e.term})
 	}
-	q.Explanation = strings.Join(said, " ")
-	return q, nil
+	return matched(q, pairs, r), nil
 }
 
 // rosterIdeas ask for what belongs to a list, and tell it from the same list of something

@@ -22,23 +22,14 @@ type theme struct {
 	said []*said
 }
 
-// verbAt is where the first finite verb of a sentence stands.
-func (s *said) verbAt() int {
-	for _, t := range s.tokens {
-		if finite(t) {
-			return t.Start
-		}
-	}
-	return len(s.text)
-}
-
-// mentions are the things that some words speak of before a place in their text.
-func (l *lore) mentions(tokens []language.Token, text string, to int) []*thing {
+// mentions are the things that a sentence speaks of.
+func (l *lore) mentions(s *said) []*thing {
+	tokens, text := s.tokens, s.text
 	var out []*thing
 	for n := 3; n >= 1; n-- {
 		for i := 0; i+n <= len(tokens); i++ {
 			last := tokens[i+n-1]
-			if !last.Noun() || last.End > to {
+			if !last.Noun() {
 				continue
 			}
 			if th := l.things[nameKey(text[tokens[i].Start:last.End])]; th != nil && !slices.Contains(out, th) {
@@ -76,7 +67,7 @@ func (m *Material) themes() []theme {
 			continue
 		}
 		var here []*thing
-		for _, th := range m.lore.mentions(s.tokens, s.text, len(s.text)) {
+		for _, th := range m.lore.mentions(s) {
 			if m.themed(th) {
 				on[th] = append(on[th], len(list))
 				here = append(here, th)
