@@ -404,8 +404,8 @@ func (a *App) like(ctx context.Context, s store.Scope, b Brief, want *writer.Bri
 		return fmt.Sprintf("Nothing is %s than %s; ask for another take or for more of these.", b.Turn, from.Level), nil
 	}
 	want.Levels = map[question.Level]int{question.Levels[level]: want.Count}
-	if q.Kind == question.Short {
-		want.Without = nil
+	if slices.Contains(want.Without, q.Kind) {
+		want.Without = nil // it was asked for before
 	}
 	var places []writer.Place
 	for _, c := range q.Cites {
