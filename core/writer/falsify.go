@@ -81,7 +81,7 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 	}
 	amounts := figures.FindAllStringIndex(s.text, -1)
 	for _, at := range amounts {
-		if len(amounts) > 3 || !apart(s.text, at[0], at[1]) || ranged.MatchString(s.text[at[1]:]) || rangeEnd.MatchString(s.text[:at[0]]) || vaguely.MatchString(s.text[:at[0]]) || strings.HasPrefix(s.text[at[1]:], " per cent or so") {
+		if len(amounts) > 3 || s.exemplary(at[0]) || !apart(s.text, at[0], at[1]) || ranged.MatchString(s.text[at[1]:]) || rangeEnd.MatchString(s.text[:at[0]]) || vaguely.MatchString(s.text[:at[0]]) || strings.HasPrefix(s.text[at[1]:], " per cent or so") {
 			continue
 		}
 		if other, ok := l.otherNumber(s, s.text[at[0]:at[1]], r); ok && opposed(s, at[0], s.text[at[0]:at[1]], other) {
@@ -98,6 +98,7 @@ func (l *lore) falsehoods(s *said, r *rand.Rand) []falsehood {
 		case (t.Lower == "more" || t.Lower == "less" || t.Lower == "most" || t.Lower == "few") && !degree(s.tokens, i):
 		case (t.Lower == "before" || t.Lower == "after") && !timed(s.tokens, i):
 		case (t.Lower == "longer" || t.Lower == "later" || t.Lower == "more") && i > 0 && (s.tokens[i-1].Lower == "no" || s.tokens[i-1].Lower == "any"):
+		case t.Lower == "lower" && i > 0 && (s.tokens[i-1].Tag == "TO" || s.tokens[i-1].Tag == "MD"): // what is done, not how much
 		case t.Lower == "lower" && compound && !strings.Contains(s.text, " than "):
 			if kind := language.NounKind(language.Singular(s.tokens[i+1].Lower)); len(l.holds[language.Stem("upper")]) > 0 || !measurable[kind] { // "the lower bed", and not "lower spending"
 				add(t.Start, t.End, "upper", "direction-turned-round", 0.9)
@@ -261,6 +262,11 @@ func (l *lore) turnedVerb(t language.Token) string {
 	return ""
 }
 
+// exemplary says whether a number is only an example's: "moving 50 coins takes two updates".
+func (s *said) exemplary(at int) bool {
+	return len(s.tokens) > 2 && s.since == 0 && s.tokens[0].Tag == "VBG" && at < s.tokens[2].Start
+}
+
 // measurable are the kinds of things of which there can be more or less.
 var measurable = map[string]bool{"attribute": true, "quantity": true, "time": true, "possession": true, "act": true, "process": true, "event": true, "state": true, "": true}
 
@@ -291,7 +297,7 @@ func narrowed(tokens []language.Token, i int) (became string, n int) {
 		return "only some", 1
 	case t.Lower == "always" && (i == 0 || tokens[i-1].Lower != "not" && tokens[i-1].Lower != "must"):
 		return "only sometimes", 1
-	case t.Lower == "completely" || t.Lower == "entirely" || t.Lower == "wholly":
+	case (t.Lower == "completely" || t.Lower == "entirely" || t.Lower == "wholly") && (i == 0 || tokens[i-1].Tag != "RB"):
 		return "only partly", 1
 	case t.Lower == "half" && next == "of":
 		return "a third", 1

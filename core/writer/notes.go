@@ -84,7 +84,7 @@ func naming(label string) bool {
 		return false
 	}
 	if len(parsed.Tokens) == 1 { // the tagger has nothing to go by
-		return !leaning[last.Lower] && 2*noun >= max(verb, adjective, adverb) && !hollowNouns[last.Lower] && !announced[last.Lower]
+		return !leaning[last.Lower] && 2*noun >= max(verb, adverb) && noun >= adjective && !hollowNouns[last.Lower] && !announced[last.Lower]
 	}
 	for _, t := range parsed.Tokens {
 		if leaning[t.Lower] || !(t.Noun() || t.Tag == "JJ" || t.Tag == "VBG" || t.Tag == "VBN" || t.Lower == "with" || t.Lower == "of") {

@@ -147,7 +147,7 @@ const (
 // numberIn is where the one number of a sentence stands that can be asked for.
 func numberIn(s *said) ([]int, bool) {
 	found := slices.DeleteFunc(figures.FindAllStringIndex(s.text, -1), func(at []int) bool { return at[0] < s.since })
-	if len(found) != 1 || !apart(s.text, found[0][0], found[0][1]) || found[0][0] == 0 {
+	if len(found) != 1 || s.exemplary(found[0][0]) || !apart(s.text, found[0][0], found[0][1]) || found[0][0] == 0 {
 		return nil, false
 	}
 	if s.Type == fact.Event || vaguely.MatchString(s.text[:found[0][0]]) || strings.HasPrefix(s.text[found[0][1]:], " per cent or so") {
