@@ -193,7 +193,7 @@ func (v visitor) arrived(at string) withID {
 // parts.
 func (v visitor) owned() map[string]string {
 	v.t.Helper()
-	ids := map[string]string{"position": "1", "batch": uuid.NewString(), "drill": uuid.NewString()}
+	ids := map[string]string{"position": "1", "batch": uuid.NewString(), "drill": uuid.NewString(), "brief": uuid.NewString()}
 	var made withID
 	v.get(&made, "POST", "/api/courses", map[string]any{"title": "Intake", "pass_mark": 60, "topics": []any{map[string]any{"title": "Screening"}}})
 	ids["course"] = made.ID
@@ -216,6 +216,9 @@ func (v visitor) owned() map[string]string {
 	}
 	ids["question"] = list[0].ID
 	v.get(&made, "PUT", at+"/drills/"+ids["drill"], map[string]any{"count": 2})
+	if status, says := v.call("PUT", at+"/briefs/"+ids["brief"], map[string]any{"name": "Weekly mix", "brief": map[string]any{"count": 6}}); status != http.StatusOK {
+		v.t.Fatalf("keeping a brief answers %d: %s", status, says)
+	}
 	return ids
 }
 
