@@ -46,6 +46,7 @@ func TestUsualGivens(t *testing.T) {
 		{"prescribed dose", "mg", "25", "900"},
 		{"hydraulic gradient", "m/m", "0.001", "0.05"},
 		{"focal length of the lens", "cm", "4", "60"},
+		{"concentration of hydrogen ions", "mol/L", "0.00000001", "0.02"},
 		{"pipe diameter", "m", "0.015", "0.6"},
 		{"interest rate", "%", "0.5", "12"},
 	} {
