@@ -207,6 +207,29 @@ func TestLimitCases(t *testing.T) {
 	}
 }
 
+// A condition applies to the one amount on its side of the number.
+func TestConditionCases(t *testing.T) {
+	for text, want := range map[string]string{
+		"A filter that has run for more than 80 hours must be washed.":                     "100 hours",
+		"If the tank holds less than 80 litres of chlorine, a new load must be ordered.":   "60 litres",
+		"If no more than 80 litres of chlorine are left, a new load must be ordered.":      "60 litres",
+		"If at least 80 litres of chlorine are left, the load must be sent back.":          "100 litres",
+		"Unless more than 80 litres of chlorine are left, a new load must be ordered.":     "",
+		"A tank that has run dry for 80 hours must be rinsed before it is filled by hand.": "",
+	} {
+		got := ""
+		for _, i := range studied("Notes\n\n" + text).limitCases() {
+			q, err := i.write(rand.New(rand.NewPCG(1, 1)), Brief{Options: 4})
+			if key, ok := q.KeyOption(); ok && err == nil {
+				got = key.Text
+			}
+		}
+		if got != want {
+			t.Errorf("%q applies to %q, want %q", text, got, want)
+		}
+	}
+}
+
 func TestCards(t *testing.T) {
 	m := Study(course(t))
 	b := Brief{Count: 1, Seed: 4, Cards: CardBrief{Count: 30}}

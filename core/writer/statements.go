@@ -207,11 +207,17 @@ type boundary struct {
 	supposing bool // it is a condition, under which something holds
 }
 
+// more and less are words that compare with the number behind them.
+const (
+	more = `over|above|(?:more|longer|older|larger|greater|higher|deeper|steeper|heavier|faster) than`
+	less = `under|below|(?:less|fewer|shorter|younger|smaller|lower|lighter|slower) than`
+)
+
 var boundaries = []boundary{
 	{words: regexp.MustCompile(`(?i)\b(?:no more than|not more than|at most|up to|not exceed|no longer than|no later than|no higher than|maximum of) $`), upper: true, itself: true},
 	{words: regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|no fewer than|minimum of|not fall below) $`), itself: true},
-	{words: regexp.MustCompile(`(?i)\b(?:more than|over|above|exceeds?|exceeded|longer than|older than|larger than|greater than|higher than|deeper than|steeper than|heavier than|faster than) $`), supposing: true},
-	{words: regexp.MustCompile(`(?i)\b(?:less than|fewer than|under|below|shorter than|younger than|smaller than|lower than|lighter than|slower than) $`), upper: true, supposing: true},
+	{words: regexp.MustCompile(`(?i)\b(?:exceeds?|exceeded|` + more + `) $`), supposing: true},
+	{words: regexp.MustCompile(`(?i)\b(?:` + less + `) $`), upper: true, supposing: true},
 	{words: regexp.MustCompile(`(?i)\b(?:at least|no less than|not less than|reaches|reached) $`), itself: true, supposing: true},
 	{words: regexp.MustCompile(`(?i)\b(?:at most|no more than|not more than|up to) $`), upper: true, itself: true, supposing: true},
 }
@@ -230,7 +236,7 @@ func (m *Material) limitCases() []*idea {
 			continue
 		}
 		for _, b := range boundaries {
-			if b.supposing != (under != "") || !b.supposing && !obliging.MatchString(s.text) || !b.words.MatchString(front) || denied.MatchString(front) {
+			if b.supposing != (under != "") || !b.supposing && !obliging.MatchString(s.text) || !b.words.MatchString(front) || !b.itself && denied.MatchString(front) {
 				continue
 			}
 			out = append(out, s.idea(question.Choice, question.Hard, "limit", func(r *rand.Rand, br Brief) (question.Question, error) { return m.outside(s, at, b, br, r) }))
@@ -241,7 +247,7 @@ func (m *Material) limitCases() []*idea {
 }
 
 // denied ends with a comparison that is denied: "no closer than", "not more than".
-var denied = regexp.MustCompile(`(?i)\b(?:no|not) (?:over|above|longer than|older than|larger than|greater than|higher than|deeper than|steeper than|shorter than|younger than|smaller than|lower than|lighter than|slower than|faster than|heavier than|closer than) $`)
+var denied = regexp.MustCompile(`(?i)\b(?:no|not) (?:` + more + `|` + less + `|closer than) $`)
 
 // obliging says that something has to be so.
 var obliging = regexp.MustCompile(`(?i)\b(?:must|shall|may|has to|have to|is to be|are to be|required|allowed|permitted|forbidden|prohibited|keeps?|kept)\b`)
