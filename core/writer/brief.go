@@ -44,7 +44,7 @@ type From struct {
 	Source string `json:"source"`
 }
 
-// Place names a passage of a source.
+// Place names a passage of a source: two sources may have the same one.
 type Place struct {
 	Source  string `json:"source"`
 	Passage string `json:"passage"`

@@ -54,7 +54,7 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 	}
 	type scored struct {
 		question.Card
-		where where
+		where Place
 		score float64
 	}
 	var all []scored
@@ -70,7 +70,7 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 		if !wanted || len(b.Cards.Kinds) > 0 && !slices.Contains(b.Cards.Kinds, kind) || len(strings.Fields(back)) > lengths[b.Cards.Length] || !b.wantsTopic(t.topic) || !b.wantsSource(t.src.ID) {
 			return
 		}
-		all = append(all, scored{c, where{t.src.ID, t.Passage}, score})
+		all = append(all, scored{c, Place{t.src.ID, t.Passage}, score})
 	}
 	r := source32(b.Seed, "cards")
 	for _, t := range m.terms {
@@ -126,7 +126,7 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 	}
 	slices.SortStableFunc(all, func(a, b scored) int { return cmp.Or(cmp.Compare(b.score, a.score), cmp.Compare(a.ID, b.ID)) })
 	var out []question.Card
-	kinds, passages, seen := map[string]int{}, map[where]int{}, map[string]bool{}
+	kinds, passages, seen := map[string]int{}, map[Place]int{}, map[string]bool{}
 	for round := 1; len(out) < b.Cards.Count && round <= 8; round++ {
 		for _, c := range all {
 			if len(out) == b.Cards.Count {

@@ -266,6 +266,32 @@ func arrange(q question.Question, options []question.Option, r *rand.Rand) quest
 	return q
 }
 
+// dealt puts options into an order drawn by chance; right says of each, as they came, whether it
+// belongs to the key.
+func dealt(q question.Question, options []question.Option, right func(i int) bool, r *rand.Rand) question.Question {
+	for to, from := range r.Perm(len(options)) {
+		o := options[from]
+		o.ID = question.Letter(to)
+		q.Options = append(q.Options, o)
+		if right(from) {
+			q.Key.Options = append(q.Key.Options, o.ID)
+		}
+	}
+	return q
+}
+
+// ordered asks for the order in which some texts are given.
+func ordered(q question.Question, texts []string, r *rand.Rand) question.Question {
+	places := r.Perm(len(texts))
+	q.Options, q.Key.Order = make([]question.Option, len(texts)), make([]string, len(texts))
+	for i, text := range texts {
+		id := question.Letter(places[i])
+		q.Options[places[i]] = question.Option{ID: id, Text: text}
+		q.Key.Order[i] = id
+	}
+	return q
+}
+
 // givesAway says whether a meaning holds a content word of its own term.
 func givesAway(subject, meaning string) bool {
 	own := language.Stems(meaning)

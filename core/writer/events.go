@@ -124,15 +124,11 @@ func sorted(group []event) []event {
 func eventsInOrder(group []event, r *rand.Rand) (question.Question, error) {
 	group = sorted(group)
 	q := citedEvents(question.Question{Title: "What came first: " + shorten(group[0].what, 40), Stem: "Put these events in the order in which they happened, the earliest first."}, group)
-	places := r.Perm(len(group))
-	q.Options = make([]question.Option, len(group))
-	q.Key.Order = make([]string, len(group))
-	for i, e := range group {
-		id := question.Letter(places[i])
-		q.Options[places[i]] = question.Option{ID: id, Text: e.what}
-		q.Key.Order[i] = id
+	var texts []string
+	for _, e := range group {
+		texts = append(texts, e.what)
 	}
-	return q, nil
+	return ordered(q, texts, r), nil
 }
 
 // firstEvent asks what happened first, or last.

@@ -2,6 +2,7 @@ package writer
 
 import (
 	"fmt"
+	"iter"
 	"math/big"
 	"math/rand/v2"
 	"regexp"
@@ -414,44 +415,46 @@ type inner struct {
 }
 
 // inside are the things of a sentence that others of their kind could be taken for.
-func (l *lore) inside(s *said) []inner {
-	lower := strings.ToLower(s.text)
-	var out []inner
-	for i := range s.tokens {
-		for n := min(3, len(s.tokens)-i); n >= 1; n-- {
-			last := s.tokens[i+n-1]
-			if i+n < len(s.tokens) && language.Plural(s.tokens[i+n].Lower) && language.Can(language.Singular(s.tokens[i+n].Lower), 'n') {
-				continue // part of a longer name, whatever its tag
-			}
-			if !last.Noun() || !grouped(s.tokens[i], true) || i > 0 && (s.tokens[i-1].Noun() || s.tokens[i-1].Tag == "JJ") || i+n < len(s.tokens) && s.tokens[i+n].Noun() {
-				continue
-			}
-			from, to := s.tokens[i].Start, last.End
-			th := l.things[nameKey(s.text[from:to])]
-			if th == nil || language.Plural(last.Lower) != th.plural || strings.Count(lower, strings.ToLower(s.text[from:to])) > 1 || from < s.since {
-				continue
-			}
-			rest := map[string]bool{}
-			own := language.Stems(th.name)
-			for w := range s.stems {
-				if !own[w] {
-					rest[w] = true
+func (l *lore) inside(s *said) iter.Seq[inner] {
+	return func(yield func(inner) bool) {
+		lower := strings.ToLower(s.text)
+		for i := range s.tokens {
+			for n := min(3, len(s.tokens)-i); n >= 1; n-- {
+				last := s.tokens[i+n-1]
+				if i+n < len(s.tokens) && language.Plural(s.tokens[i+n].Lower) && language.Can(language.Singular(s.tokens[i+n].Lower), 'n') {
+					continue // part of a longer name, whatever its tag
 				}
-			}
-			in := inner{from: from, to: to, thing: th}
-			for _, o := range l.siblings(th.name, th.plural, mostSiblings) {
-				sameHead := o.head == th.head && n > 1 && len(strings.Fields(o.name)) == n
-				if (sameHead || th.together[nameKey(o.name)] && language.Near(o.head, th.head) > 0.3 || th.defined && o.defined) && !strings.Contains(lower, strings.ToLower(o.name)) && !l.maybeTrue(language.Stems(o.name), rest) {
-					in.others = append(in.others, o)
+				if !last.Noun() || !grouped(s.tokens[i], true) || i > 0 && (s.tokens[i-1].Noun() || s.tokens[i-1].Tag == "JJ") || i+n < len(s.tokens) && s.tokens[i+n].Noun() {
+					continue
 				}
-			}
-			if len(in.others) > 0 {
-				out = append(out, in)
-				break
+				from, to := s.tokens[i].Start, last.End
+				th := l.things[nameKey(s.text[from:to])]
+				if th == nil || language.Plural(last.Lower) != th.plural || strings.Count(lower, strings.ToLower(s.text[from:to])) > 1 || from < s.since {
+					continue
+				}
+				rest := map[string]bool{}
+				own := language.Stems(th.name)
+				for w := range s.stems {
+					if !own[w] {
+						rest[w] = true
+					}
+				}
+				in := inner{from: from, to: to, thing: th}
+				for _, o := range l.siblings(th.name, th.plural, mostSiblings) {
+					sameHead := o.head == th.head && n > 1 && len(strings.Fields(o.name)) == n
+					if (sameHead || th.together[nameKey(o.name)] && language.Near(o.head, th.head) > 0.3 || th.defined && o.defined) && !strings.Contains(lower, strings.ToLower(o.name)) && !l.maybeTrue(language.Stems(o.name), rest) {
+						in.others = append(in.others, o)
+					}
+				}
+				if len(in.others) > 0 {
+					if !yield(in) {
+						return
+					}
+					break
+				}
 			}
 		}
 	}
-	return out
 }
 
 // put is a thing in the place of another in a sentence, with the article that it takes there.
@@ -465,7 +468,7 @@ func (s *said) put(in inner, o *thing) (from int, name string) {
 
 // exchangesInside puts another thing of its kind in the place of one within a sentence.
 func (l *lore) exchangesInside(s *said) []falsehood {
-	for _, in := range l.inside(s) {
+	for in := range l.inside(s) {
 		from, name := s.put(in, in.others[0])
 		return []falsehood{{text: s.text[:from] + name + s.text[in.to:], was: s.text[from:in.to], became: name, slip: "thing-of-the-same-kind", weight: 0.92}}
 	}

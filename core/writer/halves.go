@@ -73,7 +73,7 @@ func (m *Material) halfIdeas() []*idea {
 		}
 	}
 	for _, c := range m.lore.followed {
-		if _, ok := m.lore.clauseOf(c.result); !ok { // else it is asked with "why"
+		if !c.plain { // else it is asked with "why"
 			all = append(all, half{c.said, c.result + " because …", c.reason, "reason"})
 		}
 	}

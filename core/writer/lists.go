@@ -121,17 +121,9 @@ func stepsInOrder(t term, stem string, steps []string, r *rand.Rand) (question.Q
 		from = r.IntN(len(steps) - n + 1)
 	}
 	part := steps[from : from+n]
-	places := r.Perm(n)
-	q.Options = make([]question.Option, n)
-	q.Key.Order = make([]string, n)
-	for i, step := range part {
-		id := question.Letter(places[i])
-		q.Options[places[i]] = question.Option{ID: id, Text: step}
-		q.Key.Order[i] = id
-	}
 	q.Cites = []question.Cite{t.cite()}
 	q.Explanation = strings.Join(part, " → ") + "."
-	return q, nil
+	return ordered(q, part, r), nil
 }
 
 func nextStep(t term, name string, steps []string, at int, b Brief, r *rand.Rand) (question.Question, error) {

@@ -25,8 +25,8 @@ import (
 // what an option is held that must not be true.
 type lore struct {
 	said       []*said
-	backed     []*said // what leans on the sentence before it, together with that
-	followed   []consequence
+	backed     []*said           // what leans on the sentence before it, together with that
+	followed   []consequence     // what is said to follow from something else
 	sentences  []map[string]bool // of all passages: the stems of each sentence
 	holds      map[string][]int  // by stem, the sentences that have it
 	names      map[string]bool   // words that have a capital within sentences
@@ -120,7 +120,7 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 				for h := range heads {
 					l.heads[h]++
 				}
-				if found := byQuote[place{src.ID, p.ID, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
+				if found := byQuote[place{Place{src.ID, p.ID}, s.Text}]; len(found) > 0 && p.Kind != source.Heading {
 					prior = l.take(s, found, recent, last)
 				}
 				if recent = append(recent, heads); len(recent) > pointed {
@@ -151,6 +151,10 @@ func loreOf(ctx context.Context, sources []Source, facts []term) *lore {
 			l.defined[kind] = append(l.defined[kind], t)
 		}
 	}
+	each(len(l.said), func(i int) {
+		parsed, _ := parse(l.said[i].text) // which is one sentence
+		l.said[i].tokens = parsed.Tokens
+	})
 	past, all := map[*Source]int{}, map[*Source]int{}
 	for _, s := range l.said {
 		s.alone = l.standsAlone(s)
@@ -424,11 +428,10 @@ func (l *lore) take(s language.Sentence, found []term, recent []map[string]bool,
 			continue
 		}
 		text = realise.Sentence(text)
-		parsed, ok := parse(text)
-		if !ok {
+		if len(language.Split(text)) != 1 {
 			continue
 		}
-		out := &said{term: found[0], text: text, tokens: parsed.Tokens, stems: language.Stems(text), before: before, prior: prior, leads: leads}
+		out := &said{term: found[0], text: text, stems: language.Stems(text), before: before, prior: prior, leads: leads}
 		for _, t := range found {
 			if piece.whole || strings.Contains(strings.ToLower(piece.text), strings.ToLower(t.Object)) && t.Type != fact.Statement {
 				out.facts = append(out.facts, t.Fact)
@@ -787,8 +790,8 @@ func cutOff(tokens []language.Token) bool {
 	for at > 0 && !tokens[at].Word() {
 		at--
 	}
-	if at < 1 || !elliptic[tokens[at].Lower] && !(tokens[at].Tag == "CD" && numberWord(tokens[at].Lower)) {
-		return false
+	if at < 1 || !elliptic[tokens[at].Lower] && !(tokens[at].Tag == "CD" && !figures.MatchString(tokens[at].Text)) {
+		return false // nor a number in words: "it takes ten"
 	}
 	last, before := tokens[at].Lower, tokens[at-1]
 	switch {
@@ -805,9 +808,6 @@ func cutOff(tokens []language.Token) bool {
 	}
 	return verbs < 2 || ordinal[last]
 }
-
-// numberWord says whether a number is written as a word.
-func numberWord(word string) bool { return !strings.ContainsAny(word, "0123456789") }
 
 // hollowEnd says whether a short sentence ends with a noun that says nothing: "it has its
 // conditions".
@@ -972,19 +972,14 @@ func answered(tokens []language.Token, i int) bool {
 	case "ones":
 		return i > 3 && number(true)
 	case "those":
-		return told && (i > 2 && number(true) || distributed(before)) || next.Noun() && language.Plural(next.Lower) && has(behind, "that", "which", "who", "whose")
+		return told && (i > 2 && number(true) || slices.ContainsFunc(before, func(t language.Token) bool { return distributes[t.Lower] })) || next.Noun() && language.Plural(next.Lower) && has(behind, "that", "which", "who", "whose")
 	case "that":
 		return i > 2 && tokens[i].Tag == "DT" && (next.Tag == "VBN" || next.Tag == "VBG" || next.Lower == "of") && number(false)
 	}
 	return false
 }
 
-// distributed says whether something is spoken of one by one: "every tender".
-func distributed(tokens []language.Token) bool {
-	return slices.ContainsFunc(tokens, func(t language.Token) bool { return distributes[t.Lower] })
-}
-
-// distributes are words by which one stands for all of its kind.
+// distributes are words by which one stands for all of its kind: "every tender".
 var distributes = language.WordSet(`every each any`)
 
 // someone are pronouns for a person that is not named.

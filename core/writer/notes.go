@@ -234,6 +234,7 @@ func belongTogether(group []entry, not bool, r *rand.Rand) (question.Question, e
 	if not {
 		q.Stem = "Which of these do NOT belong together?"
 	}
+	var options []question.Option
 	order := r.Perm(4)
 	for to, at := range order {
 		e, says, why := group[at], group[at], "The source says so."
@@ -241,23 +242,12 @@ func belongTogether(group []entry, not bool, r *rand.Rand) (question.Question, e
 			says = group[order[1-to]]
 			why = "Of that the source says: “" + sentence(e.Quote) + "”"
 		}
-		q.Options = append(q.Options, question.Option{Text: realise.Upper(e.name) + ": " + says.says, Why: why})
+		options = append(options, question.Option{Text: realise.Upper(e.name) + ": " + says.says, Why: why})
 		q.Cites = append(q.Cites, e.cite())
 		q.Explanation += sentence(e.Quote) + " "
 	}
 	q.Explanation = strings.TrimSpace(q.Explanation)
-	options := make([]question.Option, 4)
-	for from, to := range r.Perm(4) {
-		o := q.Options[from]
-		o.ID = question.Letter(to)
-		options[to] = o
-		if (from < 2) == not {
-			q.Key.Options = append(q.Key.Options, o.ID)
-		}
-	}
-	q.Options = options
-	slices.Sort(q.Key.Options)
-	return q, nil
+	return dealt(q, options, func(i int) bool { return (i < 2) == not }, r), nil
 }
 
 // apartAll says whether none of some notes could be taken for another.
@@ -376,14 +366,5 @@ func (m *Material) belongs(t roster, others []roster, right int, b Brief, r *ran
 		options = append(options, question.Option{Text: realise.Upper(t.items[i]), Why: "This is what the source says."})
 	}
 	options = append(options, wrong[:total-right]...)
-	for to, from := range r.Perm(total) {
-		o := options[from]
-		o.ID = question.Letter(to)
-		q.Options = append(q.Options, o)
-		if from < right {
-			q.Key.Options = append(q.Key.Options, o.ID)
-		}
-	}
-	slices.Sort(q.Key.Options)
-	return q, nil
+	return dealt(q, options, func(i int) bool { return i < right }, r), nil
 }

@@ -38,8 +38,8 @@ func (m *Material) bonds() []bond {
 		}
 	}
 	for _, c := range m.lore.followed {
-		if clause, ok := m.lore.clauseOf(c.result); ok {
-			out = append(out, bond{said: c.said, clause: clause, link: "because", rests: c.reason, kind: "reason"})
+		if c.plain {
+			out = append(out, bond{said: c.said, clause: c.clause, link: "because", rests: c.reason, kind: "reason"})
 		}
 	}
 	return out

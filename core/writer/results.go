@@ -47,6 +47,8 @@ func leadOf(text string) tie {
 type consequence struct {
 	*said          // where both stand
 	result, reason string
+	clause         realise.Clause // the result taken apart, where it is plain
+	plain          bool
 }
 
 // consequences are the statements that are said to follow from others, in one sentence or in
@@ -60,7 +62,8 @@ func (l *lore) consequences() []consequence {
 		}
 		// Each is understood by itself, but for what the question has named.
 		if main := realise.Sentence(result); l.clear(main, s.before) && l.clear(strings.TrimRight(main, ".")+" because "+reason, s.before) {
-			out = append(out, consequence{s, result, reason})
+			c, ok := l.clauseOf(main)
+			out = append(out, consequence{s, result, reason, c, ok})
 		}
 	}
 	for _, s := range l.said {
@@ -127,7 +130,11 @@ func (l *lore) clauseOf(text string) (realise.Clause, bool) {
 	if !ok {
 		return realise.Clause{}, false
 	}
-	tokens := parsed.Tokens
+	return l.clauseIn(text, parsed.Tokens)
+}
+
+// clauseIn is clauseOf for a sentence whose tokens are known.
+func (l *lore) clauseIn(text string, tokens []language.Token) (realise.Clause, bool) {
 	if tokens[0].Tag == "IN" { // "On a dull morning, …"
 		before, rest, cut := strings.Cut(text, ", ")
 		if !cut || len(strings.Fields(before)) > 6 {

@@ -26,9 +26,8 @@ func TestConsequences(t *testing.T) {
 			t.Errorf("%q: %d consequences", text, len(found))
 			continue
 		}
-		c, ok := m.lore.clauseOf(found[0].result)
-		stem, _ := c.Ask("why")
-		if !ok || stem != want[0] || found[0].reason != want[1] {
+		stem, _ := found[0].clause.Ask("why")
+		if !found[0].plain || stem != want[0] || found[0].reason != want[1] {
 			t.Errorf("%q: %q because %q", text, stem, found[0].reason)
 		}
 	}

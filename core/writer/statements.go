@@ -75,10 +75,12 @@ func (s *said) idea(k question.Kind, l question.Level, frame string, write func(
 func (m *Material) statementIdeas() []*idea {
 	var out []*idea
 	all := slices.Concat(m.lore.said, m.lore.backed)
-	mistakable := make([]bool, len(all))
+	mistakable, missing := make([]bool, len(all)), make([]*inner, len(all))
 	each(len(all), func(i int) {
-		s := all[i]
-		mistakable[i] = s.alone && !s.Hedged && len(m.lore.falsehoods(s, source32(0, s.Quote))) > 0
+		if s := all[i]; s.alone && !s.Hedged {
+			mistakable[i] = len(m.lore.falsehoods(s, source32(0, s.Quote))) > 0
+			missing[i] = m.lore.askable(s)
+		}
 	})
 	for at, s := range all {
 		if !s.alone || s.Hedged {
@@ -90,14 +92,10 @@ func (m *Material) statementIdeas() []*idea {
 			whether.score += 0.15 // what can be got wrong is worth asking
 		}
 		out = append(out, whether)
-		for _, in := range m.lore.inside(s) {
-			if len(in.others) < 3 || in.thing.words == 1 && !in.thing.defined && language.Rank(in.thing.head) < commonplace {
-				continue
-			}
-			i := s.idea(question.Choice, level, "missing term", func(r *rand.Rand, b Brief) (question.Question, error) { return m.missingTerm(s, in, because, b, r) })
+		if in := missing[at]; in != nil {
+			i := s.idea(question.Choice, level, "missing term", func(r *rand.Rand, b Brief) (question.Question, error) { return m.missingTerm(s, *in, because, b, r) })
 			i.part = "the " + in.thing.key
 			out = append(out, i)
-			break
 		}
 		if at, ok := numberIn(s); ok {
 			blank := s.idea(question.Blanks, level, "", func(*rand.Rand, Brief) (question.Question, error) { return blanked(s, at[0], at[1], because), nil })
@@ -181,6 +179,17 @@ func (m *Material) complete(s *said, at []int, because []string, b Brief, r *ran
 		}
 	}
 	return offer(q, number, wrong, b.Options, r)
+}
+
+// askable is the first thing of a sentence that can be asked for among three others; nil where
+// there is none.
+func (l *lore) askable(s *said) *inner {
+	for in := range l.inside(s) {
+		if len(in.others) >= 3 && (in.thing.words > 1 || in.thing.defined || language.Rank(in.thing.head) >= commonplace) {
+			return &in
+		}
+	}
+	return nil
 }
 
 // missingTerm asks what belongs into a sentence, among other things of the kind.

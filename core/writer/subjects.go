@@ -44,7 +44,7 @@ func (m *Material) sayings() []saying {
 		if met[s] || !s.alone || s.Hedged || s.told > 0 || doubled.MatchString(s.text) {
 			continue
 		}
-		c, ok := m.lore.clauseOf(s.text)
+		c, ok := m.lore.clauseIn(s.text, s.tokens)
 		if !ok || strings.ContainsAny(s.text, ";:()–—") || strings.Contains(s.text, ", and ") || strings.Contains(s.text, ", but ") || strings.Contains(s.text, ", so ") {
 			continue
 		}
@@ -77,7 +77,7 @@ func (m *Material) stating(s *said, c realise.Clause) (saying, bool) {
 		return x, false
 	}
 	first := strings.ToLower(strings.Fields(x.name)[0])
-	if leaning[first] || vague[realise.Head(x.name)] || first == "no" || first == "nobody" || first == "nothing" || first == "anyone" || first == "anything" || first == "all" || first == "some" || first == "most" || first == "many" || first == "every" || first == "each" || first == "its" || first == "their" || first == "you" || first == "somebody" || first == "it" {
+	if leaning[first] || unnamed[first] || vague[realise.Head(x.name)] {
 		return x, false
 	}
 	var ok bool
@@ -97,6 +97,9 @@ func (m *Material) stating(s *said, c realise.Clause) (saying, bool) {
 	}
 	return x, len(x.says) >= 2
 }
+
+// unnamed are words that begin a subject that names no one thing.
+var unnamed = language.WordSet(`no nobody nothing anyone anything somebody all some most many every each its their it you`)
 
 // sayingIdeas ask what something is true of, and set things of one kind against each
 // other.

@@ -322,15 +322,7 @@ func (m *Material) whichHold(t theme, way string, right int, b Brief, r *rand.Ra
 	if wrong > 0 || right > 0 || len(passages) < 2 {
 		return q, fmt.Errorf("Too few statements beside “%s” can be told apart.", shorten(t.said[0].text, 50))
 	}
-	places := r.Perm(total)
-	for to, from := range places {
-		o := options[from]
-		o.ID = question.Letter(to)
-		q.Options = append(q.Options, o)
-		if truth[from] != notRight {
-			q.Key.Options = append(q.Key.Options, o.ID)
-		}
-	}
+	q = dealt(q, options, func(i int) bool { return truth[i] != notRight }, r)
 	quotes := make([]string, 0, total)
 	for _, c := range q.Cites {
 		quotes = append(quotes, sentence(c.Quote))

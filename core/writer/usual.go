@@ -59,7 +59,7 @@ func (l learned) usualOf(v maths.Variable) (low, high *big.Rat, ok bool) {
 	stems := language.Stems(v.Meaning)
 	best := -1.0
 	for _, u := range usuals() {
-		if !covers(meaning, u.words) || u.bare != (v.Unit.Text == "") || !u.bare && !u.low.Unit.Same(v.Unit) {
+		if u.bare != (v.Unit.Text == "") || !u.bare && !u.low.Unit.Same(v.Unit) || !covers(meaning, u.words) {
 			continue
 		}
 		score := float64(len(u.words))

@@ -48,11 +48,8 @@ type Material struct {
 	lore   *lore   // what the sources say, sentence by sentence
 	tables []term  // tables of things, and sequences
 	ideas  []*idea // in the order of the sources
-	facts  map[where]int
+	facts  map[Place]int
 }
-
-// where is where a passage is found: two sources may have the same one.
-type where struct{ source, passage string }
 
 // term is a definition with where it stands.
 type term struct {
@@ -63,9 +60,12 @@ type term struct {
 }
 
 // place is where a sentence stands.
-type place struct{ source, passage, quote string }
+type place struct {
+	Place
+	quote string
+}
 
-func (t term) place() place { return place{t.src.ID, t.Passage, t.Quote} }
+func (t term) place() place { return place{Place{t.src.ID, t.Passage}, t.Quote} }
 
 // idea is one thing that can be asked.
 type idea struct {
@@ -105,7 +105,7 @@ func Study(sources []Source) *Material {
 // StudyContext studies the sources as long as somebody waits for it; the error is
 // the context's.
 func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
-	m := &Material{facts: map[where]int{}}
+	m := &Material{facts: map[Place]int{}}
 	var equations []equation
 	var limits, claimed, drawn, elsewhere []term
 	var claims []fact.Claim
@@ -121,7 +121,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 			facts = fact.ReadParts(ctx, src.Doc.Passages, nil)
 		}
 		for _, f := range facts {
-			m.facts[where{src.ID, f.Passage}]++
+			m.facts[Place{src.ID, f.Passage}]++
 			t := term{Fact: f, src: src, passage: byID[f.Passage], topic: src.Topics[f.Passage]}
 			if src.Doc.Language == "" || src.Doc.Language == "en" {
 				drawn = append(drawn, t)
@@ -205,7 +205,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 }
 
 // Facts says how many facts were read from a passage of a source.
-func (m *Material) Facts(source, passage string) int { return m.facts[where{source, passage}] }
+func (m *Material) Facts(source, passage string) int { return m.facts[Place{source, passage}] }
 
 // Bears says how many questions the material can bear for a topic and a level that ask for
 // different things, and whether some of them can be asked again and again with other
@@ -370,7 +370,7 @@ type picker struct {
 	uses     []int
 	behind   []int // by idea, how many others that the brief leans on come first
 	topics   map[string]int
-	passages map[where]int
+	passages map[Place]int
 	subjects map[string]int
 	failures map[string]string
 	stems    map[string]bool // asked in this batch, in whatever kind
@@ -381,7 +381,7 @@ type picker struct {
 }
 
 func newPicker(m *Material, b Brief) *picker {
-	p := &picker{brief: b, topics: map[string]int{}, passages: map[where]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}, formulas: map[string]int{}, asked: map[string]bool{}}
+	p := &picker{brief: b, topics: map[string]int{}, passages: map[Place]int{}, subjects: map[string]int{}, failures: map[string]string{}, stems: map[string]bool{}, frames: map[string]int{}, formulas: map[string]int{}, asked: map[string]bool{}}
 	for _, i := range m.ideas {
 		if len(b.Only) > 0 && !slices.Contains(b.Only, Place{i.source, i.passage}) {
 			continue
@@ -470,7 +470,7 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 				p.brief.used[truths+q.Key.Options[0]]++
 			}
 			p.topics[i.topic]++
-			p.passages[where{i.source, i.passage}]++
+			p.passages[Place{i.source, i.passage}]++
 			p.subjects[i.subject]++
 			p.frames[i.frame]++
 			p.asked[i.subject+"\x00"+i.part] = true
@@ -538,7 +538,7 @@ func (p *picker) standing(n int) (standing, bool) {
 	if i.score > 0 && i.score < poorest {
 		poor = 1
 	}
-	return standing{[8]int{p.behind[n], p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[where{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}, n}, true
+	return standing{[8]int{p.behind[n], p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[Place{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}, n}, true
 }
 
 const (
