@@ -10,17 +10,26 @@ export function Part({ says, label, children }: { says: string; label: string; c
           {says}
         </button>
       </Popover.Trigger>
-        <Popover.Content
-          align="start"
-          sideOffset={6}
-          collisionPadding={12}
-          aria-label={label}
-          className="z-30 font-ui text-sm max-h-[60vh] w-[min(22rem,calc(100vw-24px))] overflow-y-auto rounded-sheet border border-ink-2 bg-paper px-4 py-3"
-        >
-          <div className="label mb-2">{label}</div>
-          {children}
-        </Popover.Content>
+      <Flap label={label}>
+        <div className="label mb-2">{label}</div>
+        {children}
+      </Flap>
     </Popover.Root>
+  );
+}
+
+/** Flap is what opens beside what was pressed. */
+export function Flap({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Popover.Content
+      align="start"
+      sideOffset={6}
+      collisionPadding={12}
+      aria-label={label}
+      className="z-30 font-ui text-sm max-h-[60vh] w-[min(22rem,calc(100vw-24px))] overflow-y-auto rounded-sheet border border-ink-2 bg-paper px-4 py-3"
+    >
+      {children}
+    </Popover.Content>
   );
 }
 

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, take, type Brief } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Button } from "../../parts/button";
+import { Flap } from "../../parts/part";
 import { Trouble } from "../../parts/state";
 
 /** Keep keeps the brief by a name. */
@@ -24,7 +25,7 @@ export function Keep({ course, brief }: { course: string; brief: () => Brief }) 
       <Popover.Trigger asChild>
         <Button>Save as a brief</Button>
       </Popover.Trigger>
-      <Popover.Content align="start" sideOffset={6} collisionPadding={12} aria-label="Save as a brief" className="z-30 w-[min(22rem,calc(100vw-24px))] rounded-sheet border border-ink-2 bg-paper px-4 py-3 text-sm">
+      <Flap label="Save as a brief">
         <form
           onSubmit={(e) => {
             e.preventDefault();
@@ -42,7 +43,7 @@ export function Keep({ course, brief }: { course: string; brief: () => Brief }) 
             </Button>
           </p>
         </form>
-      </Popover.Content>
+      </Flap>
     </Popover.Root>
   );
 }
