@@ -52,7 +52,7 @@ const (
 // words of one's own is drafted only where it is asked for: a drill keeps it and has no mark
 // for it.
 func (b Brief) asked() writer.Brief {
-	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Lean: b.Lean, Without: []question.Kind{question.Short}}
+	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Lean: b.Lean, Without: []question.Kind{question.Short, question.Essay}}
 }
 
 // Bears is what the sources can bear of a topic.

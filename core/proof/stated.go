@@ -480,7 +480,7 @@ func (x *examination) statedPoints() []Finding {
 		}
 	}
 	asked := language.Stems(x.Stem)
-	for s := range language.Stems("meant so purpose condition hold follows case name all why what when which how many explain give reason difference differ qué entiende por désigne que was bedeutet entende che cosa intende") {
+	for s := range language.Stems("meant so purpose condition hold follows case name all why what when which how many explain give reason difference differ describe discuss compare write short essay say set out true each other rule apply figure go bring come exception depend belong qué entiende por désigne que was bedeutet entende che cosa intende") {
 		delete(asked, s)
 	}
 	for _, c := range x.Cites {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"strings"
 
 	"zincowl/core/question"
 )
@@ -61,10 +62,6 @@ const (
 	maxLean = 200
 )
 
-// asked are the kinds that a brief may name. Some are not drafted yet; their
-// share goes to those that are.
-var asked = append([]question.Kind{question.Essay}, kinds...)
-
 // Check says in a sentence what of a brief can't be done: every number in it
 // has bounds, and every level and kind has to be one that there is.
 func (b Brief) Check() error {
@@ -87,8 +84,8 @@ func (b Brief) Check() error {
 	}
 	for _, kind := range slices.Sorted(maps.Keys(b.Kinds)) {
 		share := b.Kinds[kind]
-		if !slices.Contains(asked, kind) {
-			return fmt.Errorf("There is no kind of question %q; ask for choice, numeric, blanks, expression or solution.", clip(string(kind)))
+		if !slices.Contains(kinds, kind) {
+			return fmt.Errorf("There is no kind of question %q; ask for %s.", clip(string(kind)), kindNames())
 		}
 		if !(share >= 0 && share <= MaxCount) { // a share or a number of questions
 			return fmt.Errorf("The share of %s questions is %g; a share is between 0 and 1.", kind, share)
@@ -123,7 +120,7 @@ func clip(s string) string {
 }
 
 // mixed are the shares of the kinds of a batch of which nothing else is said.
-var mixed = map[question.Kind]float64{question.Choice: 0.42, question.Short: 0.12, question.TrueFalse: 0.14, question.Blanks: 0.1, question.Choices: 0.06, question.Match: 0.04, question.Order: 0.02, question.Grid: 0.02, question.Numeric: 0.08}
+var mixed = map[question.Kind]float64{question.Choice: 0.42, question.Short: 0.1, question.Essay: 0.02, question.TrueFalse: 0.14, question.Blanks: 0.1, question.Choices: 0.06, question.Match: 0.04, question.Order: 0.02, question.Grid: 0.02, question.Numeric: 0.08}
 
 func (b Brief) withDefaults() Brief {
 	if b.Options == 0 {
@@ -178,4 +175,13 @@ func (b Brief) wantsSource(id string) bool {
 		}
 	}
 	return false
+}
+
+// kindNames lists the kinds that a brief may name.
+func kindNames() string {
+	var names []string
+	for _, k := range kinds {
+		names = append(names, string(k))
+	}
+	return strings.Join(names[:len(names)-1], ", ") + " or " + names[len(names)-1]
 }

@@ -171,9 +171,10 @@ func (l *lore) topic(heading string) string {
 	if len(words) == 0 || len(words) > 6 || strings.ContainsAny(name, "?!.") {
 		return ""
 	}
+	capitals := len(words) > 1 && strings.ToUpper(name) == name
 	for i, w := range words {
 		// "SODIUM" is set in capitals, "FVD" is not.
-		if small := strings.ToLower(w); strings.ToUpper(w) == w && len(w) > 3 && (language.Can(language.Singular(small), 'n') || len(w) > 5) {
+		if small := strings.ToLower(w); strings.ToUpper(w) == w && len(w) > 3 && (language.Can(language.Singular(small), 'n') || len(w) > 5) || capitals && l.small[small] {
 			words[i] = small
 		}
 	}

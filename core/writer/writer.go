@@ -77,15 +77,24 @@ type idea struct {
 	source   string
 	also     string // another source it is drawn from
 	passage  string
-	subject  string // questions on one subject are spread over a batch
-	language string // that it asks in; English where it is empty
-	formula  string // that it works with
-	turned   bool   // a formula is asked for another unknown
-	from     *said  // the sentence that it is about, where it is one
-	part     string // of its subject, what it asks for
-	frame    string // how it asks, where many questions ask so; no frame may fill a batch
+	subject  string   // questions on one subject are spread over a batch
+	language string   // that it asks in; English where it is empty
+	formula  string   // that it works with
+	turned   bool     // a formula is asked for another unknown
+	from     *said    // the sentence that it is about, where it is one
+	part     string   // of its subject, what it asks for
+	parts    []string // what it asks for of several, as asks says it
+	frame    string   // how it asks, where many questions ask so; no frame may fill a batch
 	score    float64
 	write    func(r *rand.Rand, b Brief) (question.Question, error)
+}
+
+// asks names the part of its subject that an idea asks for; "" where it asks for no part.
+func (i *idea) asks() string {
+	if i.part == "" {
+		return ""
+	}
+	return i.subject + "\x00" + i.part
 }
 
 // words are the stems of what an idea is about.
@@ -195,6 +204,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
+	m.ideas = append(m.ideas, m.essayIdeas()...)
 	m.ideas = append(m.ideas, quantitative(equations, ranges)...)
 	for _, s := range m.lore.said {
 		if !s.alone { // nothing is written from its words any more
@@ -322,7 +332,7 @@ func slots(b Brief) []slot {
 }
 
 // kinds are those that are drafted.
-var kinds = []question.Kind{question.Choice, question.Short, question.Numeric, question.Blanks, question.TrueFalse, question.Choices, question.Match, question.Order, question.Grid, question.Expression, question.Solution}
+var kinds = []question.Kind{question.Choice, question.Short, question.Essay, question.Numeric, question.Blanks, question.TrueFalse, question.Choices, question.Match, question.Order, question.Grid, question.Expression, question.Solution}
 
 // apportion deals n places by shares, largest remainder first.
 func apportion(shares map[question.Kind]float64, n int) []question.Kind {
@@ -473,7 +483,9 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 			p.passages[Place{i.source, i.passage}]++
 			p.subjects[i.subject]++
 			p.frames[i.frame]++
-			p.asked[i.subject+"\x00"+i.part] = true
+			for _, part := range append(i.parts, i.asks()) {
+				p.asked[part] = part != ""
+			}
 			p.formulas[i.formula]++
 			return true, nil
 		}
@@ -527,7 +539,7 @@ func (p *picker) standing(n int) (standing, bool) {
 		return standing{}, false
 	case i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
 		return standing{}, false
-	case i.part != "" && p.asked[i.subject+"\x00"+i.part]:
+	case p.asked[i.asks()], slices.ContainsFunc(i.parts, func(part string) bool { return p.asked[part] }):
 		return standing{}, false
 	case !i.many && p.subjects[i.subject] >= mostOfSubject:
 		return standing{}, false
@@ -564,7 +576,7 @@ func (p *picker) why(s slot) string {
 
 func finish(q question.Question, i *idea) question.Question {
 	q.Kind, q.Level, q.Topic = i.kind, i.level, i.topic
-	q.Marks, q.Language = 1, cmp.Or(i.language, "en")
+	q.Marks, q.Language = cmp.Or(q.Marks, 1), cmp.Or(i.language, "en")
 	q.Origin.By = "writer"
 	q.ID = kind.Identify(q)
 	return q

@@ -325,6 +325,8 @@ func (c Clause) Ask(wh string) (string, bool) {
 	base, do, _ := tense(g.verb)
 	if plural, known := Several(c.Subject); do == "do" && known && !plural && language.VerbForms(strings.ToLower(g.verb))[0].Tag != "VBZ" {
 		return "", false // "the board put": of which time, can't be told
+	} else if do == "did" && base == strings.ToLower(g.verb) && (plural || !known) {
+		return "", false // "most systems let"
 	}
 	return asked(Sentence(join(wh, do, c.Subject, strings.Join(g.before, " "), base, strings.Join(g.behind, " "), c.Rest))), true
 }
