@@ -285,6 +285,9 @@ func (x *examination) statedOptions() []Finding {
 	if found := x.dated(); found != nil {
 		return found
 	}
+	if found := x.cases(); found != nil {
+		return found
+	}
 	if m := incomplete.FindStringSubmatch(x.Stem); m != nil {
 		whole = func(o question.Option) string { return strings.Replace(m[1], "…", " "+o.Text+" ", 1) }
 	} else if _, stem, ok := strings.Cut(x.Stem, "? "); ok && strings.HasSuffix(stem, "…") {
@@ -352,7 +355,7 @@ func (x *examination) beyond() []Finding {
 	for _, c := range x.Cites {
 		for _, n := range numbers.FindAllString(c.Quote, -1) {
 			if same, _, ok := against(strings.Replace(m[1], "…", " "+n+" ", 1), c.Quote); ok && same {
-				limit, _ = new(big.Rat).SetString(strings.ReplaceAll(n, ",", ""))
+				limit, _ = decimal(n)
 			}
 		}
 	}
@@ -361,7 +364,7 @@ func (x *examination) beyond() []Finding {
 	}
 	var right []string
 	for _, o := range x.Options {
-		v, ok := new(big.Rat).SetString(strings.ReplaceAll(numbers.FindString(o.Text), ",", ""))
+		v, ok := decimal(numbers.FindString(o.Text))
 		if !ok {
 			return nil
 		}

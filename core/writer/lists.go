@@ -76,7 +76,7 @@ func (m *Material) listIdeas() []*idea {
 
 // counted is a small number in words.
 func counted(n int) string {
-	return []string{"none", "one", "two", "three", "four", "five", "six", "seven"}[n]
+	return []string{"none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"}[n]
 }
 
 // stepIdeas ask for the order of steps.

@@ -184,6 +184,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	m.ideas = append(m.ideas, m.mixedIdeas()...)
 	m.ideas = append(m.ideas, m.bondIdeas()...)
 	m.ideas = append(m.ideas, m.limitCases()...)
+	m.ideas = append(m.ideas, m.ruleIdeas()...)
 	m.ideas = append(m.ideas, m.differIdeas()...)
 	m.ideas = append(m.ideas, m.halfIdeas()...)
 	m.ideas = append(m.ideas, m.sayingIdeas()...)

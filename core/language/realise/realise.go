@@ -372,3 +372,44 @@ func Lower(text string, name func(word string) bool) string {
 	}
 	return string(unicode.ToLower(first)) + text[size:]
 }
+
+// Done says as a fact what a clause says that has to be, or must not be: "The bed must be
+// washed slowly" becomes "The bed is washed slowly", of a subject that is in the plural or
+// not. Forbidden tells which of the two the clause says. It is not ok where it obliges nobody.
+func (c Clause) Done(subject string, plural bool) (said string, forbidden, ok bool) {
+	g, good := analyse(c.Verb)
+	if !good || g.aux == "" {
+		return "", false, false
+	}
+	aux, behind := strings.ToLower(g.aux), g.behind
+	switch {
+	case aux == "must" || aux == "shall", aux == "may" && g.denied:
+	case (being[aux] || aux == "has" || aux == "have") && len(behind) > 0 && behind[0] == "to":
+		behind = behind[1:]
+	default:
+		return "", false, false
+	}
+	forbidden = g.denied
+	var words []string
+	for i, w := range behind {
+		switch {
+		case w == "never" && len(words) == 0 && !forbidden:
+			forbidden = true
+		case (w == "always" || w == "then" || w == "also") && len(words) == 0:
+		case strings.HasSuffix(w, "ly") && len(words) == 0 && i < len(behind)-1:
+			words = append(words, w)
+		case len(words) == 0 || strings.HasSuffix(words[len(words)-1], "ly") && len(words) == 1:
+			switch {
+			case w == "be" && plural:
+				w = "are"
+			case !plural:
+				w = Third(w)
+			}
+			words = append(words, slices.Concat([]string{w}, behind[i+1:])...)
+			return Sentence(join(subject, strings.Join(words, " "), c.Rest)), forbidden, !slices.Contains(behind, "only") && !slices.Contains(behind, "not")
+		default:
+			return "", false, false
+		}
+	}
+	return "", false, false
+}
