@@ -11,6 +11,7 @@ import (
 	"os"
 	"path/filepath"
 	"runtime/debug"
+	"slices"
 	"strings"
 	"text/tabwriter"
 	"unicode/utf8"
@@ -290,8 +291,16 @@ func (c *draftCmd) Run() error {
 	if declined == nil {
 		declined = []writer.Declined{}
 	}
+	stimuli := []question.Stimulus{}
+	for i := range questions {
+		q := &questions[i]
+		if q.Given != nil && !slices.ContainsFunc(stimuli, func(s question.Stimulus) bool { return s.ID == q.Stimulus }) {
+			stimuli = append(stimuli, *q.Given)
+		}
+		q.Given = nil // once for all that are asked about it
+	}
 	return printJSON(map[string]any{
-		"questions": questions, "cards": cards, "stimuli": []any{}, "declined": declined,
+		"questions": questions, "cards": cards, "stimuli": stimuli, "declined": declined,
 		"coverage": covered(material, sources, topics, questions),
 	})
 }
@@ -331,9 +340,16 @@ type proofCmd struct {
 func (c *proofCmd) Run() error {
 	var in struct {
 		Questions []question.Question `json:"questions"`
+		Stimuli   []question.Stimulus `json:"stimuli"`
 	}
 	if err := loadJSON(c.File, &in); err != nil {
 		return err
+	}
+	for i := range in.Questions {
+		q := &in.Questions[i]
+		if at := slices.IndexFunc(in.Stimuli, func(s question.Stimulus) bool { return s.ID == q.Stimulus }); at >= 0 && q.Given == nil {
+			q.Given = &in.Stimuli[at]
+		}
 	}
 	if len(in.Questions) == 0 {
 		return fmt.Errorf("%s holds no questions; it needs a list under \"questions\"", c.File)

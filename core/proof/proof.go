@@ -268,13 +268,14 @@ var checks = []func(*examination) []Finding{
 	(*examination).drawing,
 	(*examination).singleKey,
 	(*examination).truth,
+	(*examination).worlds,
 	(*examination).stated,
 	(*examination).distinctOptions,
 	(*examination).grounding,
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 5
+const Version = 6
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

@@ -3,6 +3,7 @@ package proof
 import (
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 
 	"zincowl/core/kind"
@@ -160,5 +161,33 @@ func TestStrangeTexts(t *testing.T) {
 			t.Errorf("%s: %d of %d drafts are cleared", name, cleared, drafted)
 		}
 		t.Logf("%s: %d of %d drafts cleared, %d keys moved", filepath.Base(name), cleared, drafted, moved)
+	}
+}
+
+// A text of causes is read in whatever order and words it is told.
+func TestCausesAreReadInOtherWords(t *testing.T) {
+	about := &question.Stimulus{Kind: "case", Text: "This is what is known of the process. Brindle causes Calder. Without Ashen, no Calder is formed. Drey is produced by Calder. Drey is inhibited by Ember. Frost brings about Ember. Nothing else happens in any other way."}
+	q := question.Question{Kind: question.Choice, Level: question.Hard, Given: about, Stem: "At first there are only Ashen and Brindle. What else is there in the end?",
+		Options: []question.Option{{ID: "a", Text: "Calder"}, {ID: "b", Text: "Calder and Drey"}, {ID: "c", Text: "Ember"}, {ID: "d", Text: "Nothing else"}}}
+	for stem, right := range map[string]string{
+		q.Stem: "b",
+		"At first there is only Brindle. What else is there in the end?":                                                       "d",
+		"At first there are only Ashen and Brindle, and Calder is removed as soon as it forms. What else is there in the end?": "d",
+		"At first there are only Brindle, Ashen and Ember. What else is there in the end?":                                     "a",
+	} {
+		for _, o := range q.Options {
+			q.Stem, q.Key = stem, question.Key{Options: []string{o.ID}}
+			want := Faulted
+			if o.ID == right {
+				want = Cleared
+			}
+			if r := Examine(q, NewLibrary(nil)); r.Verdict != want {
+				t.Errorf("%q with %q is %s: %+v", stem, o.Text, r.Verdict, r.Findings)
+			}
+		}
+	}
+	q.Given = &question.Stimulus{Text: strings.Replace(about.Text, "Nothing else happens in any other way.", "", 1)}
+	if r := Examine(q, NewLibrary(nil)); r.Verdict == Cleared || r.Verdict == Faulted {
+		t.Errorf("what else may matter is not known, and it is %s", r.Verdict)
 	}
 }

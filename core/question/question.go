@@ -214,13 +214,20 @@ func (q Question) Check() error {
 // Letter is the name of the i-th option by its position: a, b, c …
 func Letter(i int) string { return string(rune('a' + i)) }
 
-// Asks is all that a question says before its options: its stem, and its drawing in
-// words.
+// Asks is all that a question says before its options: what it is asked about, its drawing
+// in words, and its stem.
 func (q Question) Asks() string {
-	if q.Figure == nil {
-		return q.Stem
+	out := q.Stem
+	if q.Figure != nil {
+		out = q.Figure.Alt + " " + out
 	}
-	return q.Figure.Alt + " " + q.Stem
+	if g := q.Given; g != nil {
+		for _, row := range g.Rows {
+			out = strings.Join(row, " | ") + "\n" + out
+		}
+		out = g.Text + "\n" + out
+	}
+	return out
 }
 
 // Card is a front and a back to be recalled.

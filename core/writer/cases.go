@@ -100,8 +100,8 @@ var (
 	twofold = regexp.MustCompile(`(?i)\b(?:only|either|or|at all|even|except|unless|until|otherwise|first|whichever|any|need|must|may|shall)\b`)
 	// endless stands in a noun group whose number its last word does not tell.
 	endless = regexp.MustCompile(`\w \w+ing\b`)
-	joints     = regexp.MustCompile(`(?:,|\band|\bbut) (\w+)`)
-	yours      = regexp.MustCompile(`(?i)\byou(?:r|rs|rself)?\b`)
+	joints  = regexp.MustCompile(`(?:,|\band|\bbut) (\w+)`)
+	yours   = regexp.MustCompile(`(?i)\byou(?:r|rs|rself)?\b`)
 )
 
 // joined says whether another verb goes on from the first one: its form would have to follow.

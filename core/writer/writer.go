@@ -86,6 +86,7 @@ type idea struct {
 	parts    []string // what it asks for of several, as asks says it
 	frame    string   // how it asks, where many questions ask so; no frame may fill a batch
 	score    float64
+	set      int // how many questions it asks on one stimulus, where it does; they count as one
 	write    func(r *rand.Rand, b Brief) (question.Question, error)
 }
 
@@ -389,6 +390,8 @@ type picker struct {
 	formulas map[string]int
 	asked    map[string]bool // by subject, the parts of it that were asked for
 	mixed    bool            // there is more to ask about than formulas
+
+	practised int // how many questions practise a skill
 }
 
 func newPicker(m *Material, b Brief) *picker {
@@ -484,6 +487,9 @@ func (p *picker) fill(ctx context.Context, s slot, n int, given map[string]bool,
 			p.passages[Place{i.source, i.passage}]++
 			p.subjects[i.subject]++
 			p.frames[i.frame]++
+			if i.source == "" {
+				p.practised++
+			}
 			for _, part := range append(i.parts, i.asks()) {
 				p.asked[part] = part != ""
 			}
@@ -551,7 +557,13 @@ func (p *picker) standing(n int) (standing, bool) {
 	if i.score > 0 && i.score < poorest {
 		poor = 1
 	}
-	return standing{[8]int{p.behind[n], p.uses[n], p.subjects[i.subject], poor, p.topics[i.topic], p.passages[Place{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}, n}, true
+	set := max(1, i.set)
+	behind := p.behind[n]
+	// Skills that the brief names share the batch with what the sources say.
+	if len(p.brief.CanDo) > 0 && (i.source == "") != (p.practised < (p.brief.Count+1)/2) {
+		behind++
+	}
+	return standing{[8]int{behind, p.uses[n] / set, p.subjects[i.subject] / set, poor, p.topics[i.topic], p.passages[Place{i.source, i.passage}], -int(10 * i.score), int(p.order[n] >> 1)}, n}, true
 }
 
 const (
