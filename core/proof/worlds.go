@@ -350,8 +350,157 @@ func (x *examination) worlds() []Finding {
 	if x.Given == nil || len(x.Options) == 0 || len(x.Key.Options) != 1 {
 		return nil
 	}
-	if len(x.Given.Rows) > 0 {
-		return x.trialled()
+	var found []Finding
+	if len(x.Given.Rows) == 0 {
+		found = x.caused()
+	} else if found = x.trialled(); found == nil {
+		found = x.tabled()
 	}
-	return x.caused()
+	for _, f := range found {
+		x.said = x.said || f.shows
+	}
+	return found
+}
+
+// readings is a table of amounts whose rows have names.
+type readings struct {
+	sort        string   // what a row is: "pump"
+	rows, heads []string // the heads without their units
+	cells       [][]*big.Rat
+}
+
+func readingsIn(rows [][]string) readings {
+	out := readings{sort: fold(rows[0][0])}
+	for _, h := range rows[0][1:] {
+		name, _, _ := strings.Cut(headOf(h), ",")
+		out.heads = append(out.heads, name)
+	}
+	for _, row := range rows[1:] {
+		var cells []*big.Rat
+		for _, cell := range row[1:] {
+			v, _ := maths.ParseDecimal(strings.ReplaceAll(strings.TrimSpace(cell), ",", ""))
+			cells = append(cells, v)
+		}
+		out.rows, out.cells = append(out.rows, fold(row[0])), append(out.cells, cells)
+	}
+	return out
+}
+
+// named is how a row is called in the table: "pump H1" stands there as "H1".
+func (t readings) named(row string) string {
+	row = fold(row)
+	if bare, ok := strings.CutPrefix(row, t.sort+" "); ok && t.sort != "" && slices.Contains(t.rows, bare) {
+		return bare
+	}
+	return row
+}
+
+// at is the amount in a row and a column, by their names; nil where there is none.
+func (t readings) at(row, head string) *big.Rat {
+	i, c := slices.Index(t.rows, t.named(row)), slices.Index(t.heads, strings.ToLower(head))
+	if i < 0 || c < 0 || c >= len(t.cells[i]) {
+		return nil
+	}
+	return t.cells[i][c]
+}
+
+// first is the one row with the greatest value of a column, or the least; "" where several
+// share it or a cell is no amount.
+func (t readings) first(head string, most bool) string {
+	best, name, ties := (*big.Rat)(nil), "", false
+	for _, row := range t.rows {
+		v := t.at(row, head)
+		if v == nil {
+			return ""
+		}
+		cmp := 1
+		if best != nil {
+			cmp = v.Cmp(best)
+			if !most {
+				cmp = -cmp
+			}
+		}
+		switch {
+		case cmp > 0:
+			best, name, ties = v, row, false
+		case cmp == 0:
+			ties = true
+		}
+	}
+	if ties {
+		return ""
+	}
+	return name
+}
+
+const (
+	mostWords  = `highest|greatest|largest|most`
+	leastWords = `lowest|smallest|least`
+)
+
+var (
+	both     = regexp.MustCompile(`(?i)^what(?:ever)? has the (` + mostWords + `|` + leastWords + `) (.+?) has the (` + mostWords + `|` + leastWords + `) (.+?)(?: as well| too)?\.?$`)
+	hasMost  = regexp.MustCompile(`(?i)^(.+?) has the (` + mostWords + `|` + leastWords + `) (.+?)\.?$`)
+	than     = regexp.MustCompile(`(?i)^the (.+?) (?:for|of|at|in|on) (.+?) is (greater|higher|larger|smaller|lower|less) than (?:that|it is) (?:for|of|at|in|on) (.+?)\.?$`)
+	exceeds  = regexp.MustCompile(`(?i)by how much does the (.+?) (?:for|of|at|in|on) (.+?) exceed that (?:for|of|at|in|on) (.+?)\?`)
+	greatest = regexp.MustCompile(`(?i)^(?:` + mostWords + `)$`)
+	grown    = regexp.MustCompile(`(?i)^(?:greater|higher|larger)$`)
+)
+
+// holds says whether a claim is so by a table of readings; it is not known where the claim is
+// not read.
+func (t readings) holds(claim string) (so, known bool) {
+	if m := both.FindStringSubmatch(claim); m != nil {
+		one, two := t.first(m[2], greatest.MatchString(m[1])), t.first(m[4], greatest.MatchString(m[3]))
+		return one == two, one != "" && two != ""
+	}
+	if m := than.FindStringSubmatch(claim); m != nil {
+		a, b := t.at(m[2], m[1]), t.at(m[4], m[1])
+		if a == nil || b == nil {
+			return false, false
+		}
+		return a.Cmp(b) > 0 == grown.MatchString(m[3]) && a.Cmp(b) != 0, true
+	}
+	if m := hasMost.FindStringSubmatch(claim); m != nil {
+		first := t.first(m[3], greatest.MatchString(m[2]))
+		return first == t.named(m[1]), first != "" && slices.Contains(t.rows, t.named(m[1]))
+	}
+	return false, false
+}
+
+// tabled asks what a table of readings bears out, and whether it is the source's where one is
+// named.
+func (x *examination) tabled() []Finding {
+	t := readingsIn(x.Given.Rows)
+	var right []string
+	if m := exceeds.FindStringSubmatch(x.Stem); m != nil {
+		a, b := t.at(m[2], m[1]), t.at(m[3], m[1])
+		if a == nil || b == nil {
+			return nil
+		}
+		by := new(big.Rat).Sub(a, b)
+		for _, o := range x.Options {
+			if v, ok := decimal(numbers.FindString(o.Text)); ok && v.Cmp(by) == 0 {
+				right = append(right, o.ID)
+			}
+		}
+	} else if bearing.MatchString(x.Stem) {
+		for _, o := range x.Options {
+			so, known := t.holds(o.Text)
+			if !known {
+				return nil
+			}
+			if so {
+				right = append(right, o.ID)
+			}
+		}
+	} else {
+		return nil
+	}
+	for _, c := range x.Cites {
+		if at, ok := x.library.cited(c); ok && len(at.passage.Rows) > 0 && !slices.EqualFunc(at.passage.Rows, x.Given.Rows, slices.Equal) {
+			return []Finding{{Check: "stated", Verdict: Unsure, At: "stimulus", Title: "The table is not the source's", Says: "The table that is shown and the one in the source differ; compare them.", Evidence: x.quoted()}}
+		}
+	}
+	return x.settled(right, "Worked out from the table", "The readings were compared as the question asks; they come to the key and to no other option.")
 }

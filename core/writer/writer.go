@@ -206,6 +206,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
+	m.ideas = append(m.ideas, m.dataIdeas(sources)...)
 	m.ideas = append(m.ideas, m.essayIdeas()...)
 	m.ideas = append(m.ideas, quantitative(equations, ranges)...)
 	for _, s := range m.lore.said {
