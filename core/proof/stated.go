@@ -219,7 +219,7 @@ var incomplete = regexp.MustCompile(`“([^”]*…[^”]*)”`)
 
 // stated asks of questions in words whether the words quoted show the key right.
 func (x *examination) stated() []Finding {
-	if x.Model != nil || x.Task != nil || len(x.Cites) == 0 {
+	if x.Model != nil || x.Task != nil || len(x.Cites) == 0 || x.said {
 		return nil
 	}
 	var found []Finding

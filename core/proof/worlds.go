@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/language"
 	"zincowl/core/maths"
 )
 
@@ -352,7 +353,9 @@ func (x *examination) worlds() []Finding {
 	}
 	var found []Finding
 	if len(x.Given.Rows) == 0 {
-		found = x.caused()
+		if found = x.compared(); found == nil {
+			found = x.caused()
+		}
 	} else if found = x.trialled(); found == nil {
 		found = x.tabled()
 	}
@@ -503,4 +506,42 @@ func (x *examination) tabled() []Finding {
 		}
 	}
 	return x.settled(right, "Worked out from the table", "The readings were compared as the question asks; they come to the key and to no other option.")
+}
+
+var (
+	twoTexts    = regexp.MustCompile(`(?is)^first passage:(.*?)\n\s*second passage:(.*)$`)
+	saidInOne   = regexp.MustCompile(`(?i)\b(?:said|stated|made|found) (?:in|by) the (first|second) passage (?:and not in|but not in|alone|only)`)
+	saidNowhere = regexp.MustCompile(`(?i)\b(?:said|stated|made|found) (?:in|by) neither\b`)
+)
+
+// compared asks in which of two passages what the options say is said.
+func (x *examination) compared() []Finding {
+	m := twoTexts.FindStringSubmatch(x.Given.Text)
+	one, nowhere := saidInOne.FindStringSubmatch(x.Stem), saidNowhere.MatchString(x.Stem)
+	if m == nil || one == nil && !nowhere {
+		return nil
+	}
+	own := 0
+	if one != nil && strings.EqualFold(one[1], "second") {
+		own = 1
+	}
+	var right []string
+	for _, o := range x.Options {
+		var said [2]bool
+		known := false
+		for half, text := range m[1:3] {
+			for _, s := range language.Split(text) {
+				same, c, ok := against(o.Text, s.Text)
+				said[half] = said[half] || ok && same
+				known = known || ok && (same || c.otherwise())
+			}
+		}
+		if !known {
+			return nil
+		}
+		if nowhere && !said[0] && !said[1] || one != nil && said[own] && !said[1-own] {
+			right = append(right, o.ID)
+		}
+	}
+	return x.settled(right, "Each statement was looked for in both passages", "The key alone is said where the question asks for it.")
 }

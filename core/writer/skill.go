@@ -58,8 +58,7 @@ func next(k reason.Skill, l question.Level, b Brief) (question.Question, error) 
 			}
 			q := set[at]
 			given := *q.Given
-			sum := sha256.Sum256(fmt.Append(nil, given.Text, given.Rows))
-			given.ID = "s" + hex.EncodeToString(sum[:8])
+			given.ID = stimulusID(given)
 			q.Given, q.Stimulus = &given, given.ID
 			return q, nil
 		}
@@ -68,6 +67,12 @@ func next(k reason.Skill, l question.Level, b Brief) (question.Question, error) 
 		}
 	}
 	return question.Question{}, fmt.Errorf("No more worlds to draw conclusions from.")
+}
+
+// stimulusID names a stimulus by what it is.
+func stimulusID(s question.Stimulus) string {
+	sum := sha256.Sum256(fmt.Append(nil, s.Text, s.Rows))
+	return "s" + hex.EncodeToString(sum[:8])
 }
 
 // Practises says whether exercises can be written for a can-do statement.

@@ -408,6 +408,9 @@ func newPicker(m *Material, b Brief) *picker {
 	for _, s := range b.Skills {
 		if b.wantsTopic(s.Topic) && len(b.From) == 0 && len(b.Only) == 0 {
 			p.ideas = append(p.ideas, s.ideas()...)
+			if comparesTexts(s.Statement) {
+				p.ideas = append(p.ideas, m.comparisons(s.Topic)...)
+			}
 		}
 	}
 	r := source32(b.Seed, "ideas")
