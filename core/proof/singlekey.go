@@ -146,7 +146,7 @@ func asksMeaning(stem, term string) bool {
 
 // turned finds that a stem asks for what is not so; which option then is
 // right can't be looked up.
-var turned = regexp.MustCompile(`(?i)\b(not|except|never|least|false|incorrect|wrong|untrue)\b`)
+var turned = regexp.MustCompile(`(?i)\b(not|except|never|least|false|incorrect|wrong|untrue|NO lo (?:es|son)|incorrect[oa]s?|fals[oa]s?)\b`)
 
 // words is a text in lower case without punctuation, its words parted by single
 // blanks.

@@ -215,7 +215,7 @@ func (j judgement) says() string {
 }
 
 // incomplete is a sentence in a stem with something left out of it.
-var incomplete = regexp.MustCompile(`“([^”]*…[^”]*)”`)
+var incomplete = regexp.MustCompile(`[“«]([^”»]*…[^”»]*)[”»]`)
 
 // stated asks of questions in words whether the words quoted show the key right.
 func (x *examination) stated() []Finding {
@@ -293,7 +293,7 @@ func (x *examination) statedOptions() []Finding {
 	} else if _, stem, ok := strings.Cut(x.Stem, "? "); ok && strings.HasSuffix(stem, "…") {
 		whole = func(o question.Option) string { return strings.TrimSuffix(stem, "…") + " " + o.Text }
 	}
-	want := !turned.MatchString(strings.SplitN(x.Stem, "“", 2)[0])
+	want := !turned.MatchString(incomplete.ReplaceAllString(x.Stem, ""))
 	var right []string
 	for _, o := range x.Options {
 		j := x.judge(whole(o))

@@ -3,6 +3,8 @@ package writer
 import (
 	"fmt"
 	"math/rand/v2"
+	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/fact"
@@ -36,11 +38,11 @@ func (m *Material) abroad(facts []term) []*idea {
 		}
 		tokens := sentences[0].Tokens
 		first := tokens[0].Lower
-		if len(tokens) < 6 || len(tokens) > 34 || pointing[first] || strings.ContainsAny(t.Quote, "?¿|→=") || len([]rune(first)) < 2 && first != "a" && first != "o" && first != "e" {
+		if len(tokens) < 6 || len(tokens) > 34 || pointing[first] || strings.ContainsAny(t.Quote, "?¿|→=") || strings.HasSuffix(t.Quote, ":") || code == "es" && slices.ContainsFunc(tokens, func(k language.Token) bool { return pointers[k.Lower] }) || len([]rune(first)) < 2 && first != "a" && first != "o" && first != "e" {
 			continue
 		}
 		add := func(k question.Kind, frame string, write func(*rand.Rand, Brief) (question.Question, error)) {
-			out = append(out, &idea{level: question.Easy, kind: k, language: code, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote, frame: frame, score: 0.5 + 0.4*t.Weight, write: write})
+			out = append(out, &idea{level: question.Easy, kind: k, language: code, about: &t, topic: t.topic, source: t.src.ID, passage: t.Passage, subject: t.Quote, frame: frame, score: 0.5 + 0.4*t.Weight, write: write})
 		}
 		if t.Type == fact.Definition && len(strings.Fields(t.Object)) > 3 && len([]rune(t.Subject)) > 3 {
 			add(question.Short, "meaning", func(*rand.Rand, Brief) (question.Question, error) {
@@ -53,7 +55,7 @@ func (m *Material) abroad(facts []term) []*idea {
 			}
 		}
 		numbers := figures.FindAllStringIndex(t.Quote, -1)
-		if seen[t.Quote] || len(numbers) != 1 || !apart(t.Quote, numbers[0][0], numbers[0][1]) || ranged.MatchString(t.Quote[numbers[0][1]:]) {
+		if seen[t.Quote] || len(numbers) != 1 || !apart(t.Quote, numbers[0][0], numbers[0][1]) || ranged.MatchString(t.Quote[numbers[0][1]:]) || bareNumber.MatchString(t.Quote[numbers[0][1]:]) {
 			continue
 		}
 		seen[t.Quote] = true
@@ -65,7 +67,7 @@ func (m *Material) abroad(facts []term) []*idea {
 		if code == "es" {
 			add(question.TrueFalse, "", func(r *rand.Rand, _ Brief) (question.Question, error) {
 				q := question.Question{Title: shorten(t.Quote, 50), Stem: t.Quote, Options: kind.Truths(), Key: question.Key{Options: []string{"true"}}, Explanation: t.Quote, Cites: []question.Cite{t.cite()}}
-				other, ok := m.lore.otherNumber(&said{text: t.Quote}, number, r)
+				other, ok := m.commaNumber(t.Quote, number, r)
 				if ok && r.IntN(2) == 0 {
 					q.Stem = t.Quote[:at[0]] + other + t.Quote[at[1]:]
 					q.Key = question.Key{Options: []string{"false"}}
@@ -77,3 +79,6 @@ func (m *Material) abroad(facts []term) []*idea {
 	}
 	return out
 }
+
+// bareNumber is what stands behind a number of which it is not said what is counted.
+var bareNumber = regexp.MustCompile(`^[,.;]`)

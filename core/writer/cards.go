@@ -86,16 +86,20 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
-		if i.kind != question.Short && i.kind != question.Blanks || i.from == nil || i.frame == "meaning" {
+		about := i.about
+		if i.from != nil {
+			about = &i.from.term
+		}
+		if i.kind != question.Short && i.kind != question.Blanks || about == nil || i.frame == "meaning" && i.language == "" {
 			continue
 		}
 		q, err := i.write(rand.New(rand.NewPCG(b.Seed, 1)), b)
 		switch {
 		case err != nil:
 		case i.kind == question.Short:
-			add(i.from.term, "question", q.Stem, q.Key.Reference, i.score, nil)
+			add(*about, "question", q.Stem, q.Key.Reference, i.score, nil)
 		default:
-			add(i.from.term, "blank", strings.ReplaceAll(q.Stem, question.BlankMark(1), "…"), q.Key.Blanks[0][0], i.score-0.05, nil)
+			add(*about, "blank", strings.ReplaceAll(q.Stem, question.BlankMark(1), "…"), q.Key.Blanks[0][0], i.score-0.05, nil)
 		}
 	}
 	for _, t := range m.tables {
@@ -119,7 +123,11 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 							}
 						}
 					}
-					add(t, "cell", "What is covered in this table?", strings.Join(backs, "; ")+".", 0.85, func(c *question.Card) { c.Rows, c.Masks = q.Rows, masks })
+					front := "What is covered in this table?"
+					if t.src.Doc.Language == "es" {
+						front = "¿Qué está tapado en esta tabla?"
+					}
+					add(t, "cell", front, strings.Join(backs, "; ")+".", 0.85, func(c *question.Card) { c.Rows, c.Masks = q.Rows, masks })
 				}
 			}
 		}

@@ -82,6 +82,7 @@ type idea struct {
 	formula  string   // that it works with
 	turned   bool     // a formula is asked for another unknown
 	from     *said    // the sentence that it is about, where it is one
+	about    *term    // else the fact, where it is one
 	part     string   // of its subject, what it asks for
 	parts    []string // what it asks for of several, as asks says it
 	frame    string   // how it asks, where many questions ask so; no frame may fill a batch
@@ -172,6 +173,7 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 	drawn = slices.DeleteFunc(drawn, func(t term) bool { return lostQuotes[t.place()] })
 	m.lore = loreOf(ctx, sources, drawn)
 	m.ideas = append(m.ideas, m.abroad(elsewhere)...)
+	m.ideas = append(m.ideas, m.spanishIdeas(elsewhere)...)
 	for i := range m.terms {
 		m.ideas = append(m.ideas, m.definitionIdeas(i)...)
 	}
