@@ -50,7 +50,8 @@ var siblings = map[string][]string{
 	"kind":     {"marking", "maths", "question"},
 	"split":    {"kind", "language", "question", "source"},
 	"exercise": {"kind", "maths", "question"},
-	"writer":   {"exercise", "fact", "kind", "language", "maths", "question", "source"},
+	"reason":   {"language", "question"},
+	"writer":   {"exercise", "fact", "kind", "language", "maths", "question", "reason", "source"},
 	"proof":    {"fact", "kind", "language", "maths", "question", "source"},
 	"ability":  {},
 }

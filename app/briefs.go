@@ -50,7 +50,7 @@ func (a *App) KeepBrief(ctx context.Context, account, course, id uuid.UUID, b Ne
 	if b.Name == "" || utf8.RuneCountInString(b.Name) > 80 {
 		return nil, invalid("A brief is kept by a name of 1 to 80 letters.")
 	}
-	if err := b.Brief.asked().Check(); err != nil {
+	if err := b.Brief.check(); err != nil {
 		return nil, invalid("%s", err)
 	}
 	b.Brief.Seed, b.Brief.Like, b.Brief.Turn = 0, nil, "" // drawn anew each time, from all that is there

@@ -20,7 +20,7 @@ import (
 
 // Brief is what is asked of the writer.
 type Brief struct {
-	Count   int                       `json:"count" minimum:"1" maximum:"500"`
+	Count   int                       `json:"count" minimum:"0" maximum:"500"`
 	Levels  map[question.Level]int    `json:"levels,omitempty" required:"false"`
 	Kinds   map[question.Kind]float64 `json:"kinds,omitempty" required:"false"`
 	Topics  []uuid.UUID               `json:"topics,omitempty" required:"false" nullable:"false" maxItems:"600"`
@@ -30,6 +30,9 @@ type Brief struct {
 	WordProblems *float64 `json:"word_problems,omitempty" required:"false" minimum:"0" maximum:"1" doc:"share told as stories, within each level"`
 	Setting      string   `json:"setting,omitempty" required:"false" maxLength:"80" doc:"where stories happen: the works of a small hill town"`
 	Lean         string   `json:"lean,omitempty" required:"false" maxLength:"200" doc:"words; what has one of them comes before others"`
+
+	OtherUnknown *bool            `json:"other_unknown,omitempty" required:"false" doc:"whether formulas are asked for another unknown; they are unless it is false"`
+	Cards        writer.CardBrief `json:"cards,omitzero" required:"false" doc:"beside the questions"`
 
 	// A batch can begin at a question of the course, its passages or its topic.
 	Like *uuid.UUID `json:"like,omitempty" required:"false"`
@@ -52,7 +55,15 @@ const (
 // words of one's own is drafted only where it is asked for: a drill keeps it and has no mark
 // for it.
 func (b Brief) asked() writer.Brief {
-	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Lean: b.Lean, Without: []question.Kind{question.Short, question.Essay}}
+	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Lean: b.Lean, OtherUnknown: b.OtherUnknown, Cards: b.Cards, Without: []question.Kind{question.Short, question.Essay}}
+}
+
+// check says in a sentence what of a brief can't be done. It may ask for cards alone.
+func (b Brief) check() error {
+	if b.Count == 0 && b.Cards.Count > 0 {
+		return b.Cards.Check()
+	}
+	return b.asked().Check()
 }
 
 // Bears is what the sources can bear of a topic.
@@ -82,6 +93,7 @@ type Batch struct {
 	Held       int               `json:"held"`
 	Faulted    int               `json:"faulted"`
 	Unproven   int               `json:"unproven"`
+	Cards      int               `json:"cards"`
 	Declined   []writer.Declined `json:"declined"`
 	Failure    string            `json:"failure,omitempty"`
 	Returned   []Returned        `json:"returned,omitempty" nullable:"false" doc:"what the proof sent back, of one batch that is read; the latest places first"`
@@ -165,7 +177,7 @@ func (a *App) StartBatch(ctx context.Context, account, course, id uuid.UUID, b B
 	if b.Setting = strings.TrimSpace(b.Setting); strings.ContainsAny(b.Setting, "0123456789.?!;:<>$\n") {
 		return Batch{}, invalid("The setting %q can't stand in a sentence; name a place in a few words without numbers and stops, such as “the works of a small hill town”.", b.Setting)
 	}
-	if err := b.asked().Check(); err != nil {
+	if err := b.check(); err != nil {
 		return Batch{}, invalid("%s", err)
 	}
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
@@ -250,7 +262,7 @@ func (a *App) Batches(ctx context.Context, account, course uuid.UUID) ([]Batch, 
 }
 
 func batchView(b store.Batch) Batch {
-	out := Batch{ID: b.ID, State: b.State, Wanted: b.Wanted, Drafted: b.Drafted, Cleared: b.Cleared, Worked: b.Worked, Held: b.Held, Faulted: b.Faulted, Unproven: b.Unproven,
+	out := Batch{ID: b.ID, State: b.State, Wanted: b.Wanted, Drafted: b.Drafted, Cleared: b.Cleared, Worked: b.Worked, Held: b.Held, Faulted: b.Faulted, Unproven: b.Unproven, Cards: b.Cards,
 		Declined: []writer.Declined{}, Failure: b.Failure, CreatedAt: b.CreatedAt, FinishedAt: b.FinishedAt}
 	_ = json.Unmarshal(b.Declined, &out.Declined) // written by us
 	_ = json.Unmarshal(b.Brief, &out.Brief)
@@ -362,6 +374,9 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 		want.From = append(want.From, writer.From{Source: src.String()})
 	}
 	if want.Avoid, err = store.FingerprintsBefore(ctx, a.pool, s, id); err != nil {
+		return nil, err
+	}
+	if err := a.makeCards(ctx, s, id, want, known); err != nil || brief.Count == 0 {
 		return nil, err
 	}
 	ordinal := 0

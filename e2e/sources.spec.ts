@@ -135,7 +135,7 @@ test("documents and books are drafted from like notes", async ({ page, signedUp 
   await expect(page.getByRole("button", { name: "Draft from this source" })).toBeVisible();
   await page.keyboard.press("d");
   await page.getByRole("button", { name: /Of which levels/ }).click();
-  await page.getByLabel("Hard").check();
+  await page.getByLabel("Hard questions").fill("20");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Draft the batch" }).click();
   await expect(page.getByText(/Batch of 20, done/)).toBeVisible();

@@ -26,6 +26,7 @@ type Batch struct {
 	Held       int             `db:"held"`
 	Faulted    int             `db:"faulted"`
 	Unproven   int             `db:"unproven"`
+	Cards      int             `db:"cards"`
 }
 
 // AddBatch stores a batch to be drafted and says whether it is new.
@@ -36,6 +37,7 @@ func AddBatch(ctx context.Context, db DB, s Scope, id uuid.UUID, brief json.RawM
 }
 
 const batchColumns = `b.id, b.brief, b.state, b.wanted, b.declined, b.failure, b.created_at, b.finished_at,
+	(select count(*) from cards c where c.batch_id = b.id) as cards,
 	count(q.id) as drafted,
 	count(*) filter (where p.verdict = 'cleared') as cleared, count(*) filter (where p.verdict = 'worked') as worked, count(*) filter (where p.verdict = 'held') as held,
 	count(*) filter (where p.verdict = 'faulted') as faulted, count(*) filter (where p.verdict = 'unproven') as unproven

@@ -233,18 +233,22 @@ func (q Question) Asks() string {
 // Card is a front and a back to be recalled.
 type Card struct {
 	ID     string     `json:"id"`
-	Kind   string     `json:"kind"` // term, question, blank, cell or steps
+	Kind   string     `json:"kind"` // term, question, blank, cell, region or steps
 	Front  string     `json:"front"`
 	Back   string     `json:"back"`
-	Rows   [][]string `json:"rows,omitempty"`  // of a cell, the table with the masked cells empty
-	Masks  []Mask     `json:"masks,omitempty"` // what is covered in it
+	Rows   [][]string `json:"rows,omitempty"`   // of a cell, the table with the masked cells empty
+	File   string     `json:"file,omitempty"`   // of a region, the picture, by name
+	Source string     `json:"source,omitempty"` // the id of the source that has it
+	Masks  []Mask     `json:"masks,omitempty"`  // what is covered
 	Topic  string     `json:"topic,omitempty"`
 	Cites  []Cite     `json:"cites,omitempty"`
 	Origin Origin     `json:"origin"`
 }
 
-// Mask is a covered cell of a table: r2c3 and what stands there.
+// Mask is a covered cell of a table, r2c3, or a covered label of a picture, and what stands
+// there.
 type Mask struct {
-	At   string `json:"at"`
-	Text string `json:"text"`
+	At   string      `json:"at,omitempty"`
+	Box  *source.Box `json:"box,omitempty"`
+	Text string      `json:"text"`
 }

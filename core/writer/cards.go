@@ -9,22 +9,27 @@ import (
 	"math/rand/v2"
 	"slices"
 	"strings"
+	"unicode"
 
 	"zincowl/core/fact"
 	"zincowl/core/language/realise"
 	"zincowl/core/question"
+	"zincowl/core/source"
 )
 
 // CardBrief says which cards are wanted. Everything but Count has a default.
 type CardBrief struct {
-	Count   int      `json:"count"`
-	Kinds   []string `json:"kinds,omitempty"`   // empty means all
-	Length  string   `json:"length,omitempty"`  // short, medium or long: how much a back may say
-	Include []string `json:"include,omitempty"` // words that a card has to speak of, any of them
+	Count   int      `json:"count" required:"false" minimum:"0" maximum:"500"`
+	Kinds   []string `json:"kinds,omitempty" required:"false" nullable:"false" maxItems:"10"`   // empty means all
+	Length  string   `json:"length,omitempty" required:"false" enum:"short,medium,long"`        // how much a back may say
+	Include []string `json:"include,omitempty" required:"false" nullable:"false" maxItems:"20"` // words that a card has to speak of, any of them
 }
 
 // cardKinds are the kinds of cards there are.
-var cardKinds = []string{"term", "question", "blank", "cell", "steps"}
+var cardKinds = []string{"term", "question", "blank", "cell", "region", "steps"}
+
+// mostIncluded is how many things cards may be asked to speak of.
+const mostIncluded = 20
 
 // lengths are how many words the back of a card may have.
 var lengths = map[string]int{"": 40, "short": 14, "medium": 40, "long": 200}
@@ -38,6 +43,9 @@ func (b CardBrief) Check() error {
 		if !slices.Contains(cardKinds, k) {
 			return fmt.Errorf("There is no kind of card %q; ask for %s.", clip(k), strings.Join(cardKinds, ", "))
 		}
+	}
+	if len(b.Include) > mostIncluded || slices.ContainsFunc(b.Include, func(w string) bool { return len(w) > maxLean }) {
+		return fmt.Errorf("Cards can be asked to speak of at most %d things, each named in at most %d letters.", mostIncluded, maxLean)
 	}
 	if _, ok := lengths[b.Length]; !ok {
 		return fmt.Errorf("The length of cards is %q; it can be short, medium or long.", clip(b.Length))
@@ -67,12 +75,25 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 		c.ID = "c" + hex.EncodeToString(sum[:8])
 		text := strings.ToLower(front + " " + back + " " + fmt.Sprint(c.Rows))
 		wanted := len(b.Cards.Include) == 0 || slices.ContainsFunc(b.Cards.Include, func(w string) bool { return strings.Contains(text, strings.ToLower(w)) })
-		if !wanted || len(b.Cards.Kinds) > 0 && !slices.Contains(b.Cards.Kinds, kind) || len(strings.Fields(back)) > lengths[b.Cards.Length] || !b.wantsTopic(t.topic) || !b.wantsSource(t.src.ID) {
+		if !wanted || slices.Contains(b.Avoid, c.ID) || len(b.Cards.Kinds) > 0 && !slices.Contains(b.Cards.Kinds, kind) || len(strings.Fields(back)) > lengths[b.Cards.Length] || !b.wantsTopic(t.topic) || !b.wantsSource(t.src.ID) {
 			return
 		}
 		all = append(all, scored{c, Place{t.src.ID, t.Passage}, score})
 	}
 	r := source32(b.Seed, "cards")
+	for _, t := range m.pictures {
+		for masks := range slices.Chunk(labelled(t.passage), mostMasked) {
+			var backs []string
+			for _, mask := range masks {
+				backs = append(backs, mask.Text)
+			}
+			front := coveredIn(t, "picture", "este dibujo")
+			if t.passage.Caption != "" {
+				front = strings.TrimRight(t.passage.Caption, ".") + ". " + front
+			}
+			add(t, "region", front, strings.Join(backs, "; ")+".", 0.8, func(c *question.Card) { c.File, c.Source, c.Masks = t.passage.File, t.src.ID, masks })
+		}
+	}
 	for _, t := range m.terms {
 		if t.Hedged || !namesKind(t) || !m.lore.clear(t.Object, m.lore.before[t.Quote]) {
 			continue
@@ -123,11 +144,7 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 							}
 						}
 					}
-					front := "What is covered in this table?"
-					if t.src.Doc.Language == "es" {
-						front = "¿Qué está tapado en esta tabla?"
-					}
-					add(t, "cell", front, strings.Join(backs, "; ")+".", 0.85, func(c *question.Card) { c.Rows, c.Masks = q.Rows, masks })
+					add(t, "cell", coveredIn(t, "table", "esta tabla"), strings.Join(backs, "; ")+".", 0.85, func(c *question.Card) { c.Rows, c.Masks = q.Rows, masks })
 				}
 			}
 		}
@@ -150,4 +167,47 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 		}
 	}
 	return out, nil
+}
+
+const (
+	// mostMasked is how many labels of a picture one card covers.
+	mostMasked = 3
+	// fewestLabels and mostLabels are how many labels a picture has that is asked about: one
+	// with more is a page of text.
+	fewestLabels, mostLabels = 3, 24
+)
+
+// labelled are the labels of a picture that can be covered: words that stand there once.
+func labelled(p source.Passage) []question.Mask {
+	if p.Kind != source.Picture || p.File == "" || len(p.Labels) < fewestLabels || len(p.Labels) > mostLabels {
+		return nil
+	}
+	count := map[string]int{}
+	for _, l := range p.Labels {
+		count[strings.ToLower(l.Text)]++
+	}
+	var out []question.Mask
+	for _, l := range p.Labels {
+		letters := strings.Count(strings.Map(func(r rune) rune {
+			if unicode.IsLetter(r) {
+				return 'a'
+			}
+			return r
+		}, l.Text), "a")
+		if letters >= 3 && 2*letters > len([]rune(l.Text)) && len(strings.Fields(l.Text)) <= 5 && count[strings.ToLower(l.Text)] == 1 {
+			out = append(out, question.Mask{Box: &l.Box, Text: l.Text})
+		}
+	}
+	if len(out) < fewestLabels {
+		return nil
+	}
+	return out
+}
+
+// coveredIn asks what is covered in something, in the language of its source.
+func coveredIn(t term, what, que string) string {
+	if t.src.Doc.Language == "es" {
+		return "¿Qué falta en " + que + "?"
+	}
+	return "What is covered in this " + what + "?"
 }

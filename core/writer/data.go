@@ -178,8 +178,8 @@ func (m *Material) dataIdeas(sources []Source) []*idea {
 			add := func(l question.Level, part string, write func(*rand.Rand, Brief) (question.Question, error)) {
 				out = append(out, &idea{level: l, kind: question.Choice, topic: d.topic, source: d.src.ID, passage: p.ID, subject: "data " + p.ID + part, frame: "data", score: 0.85, set: 3, write: write})
 			}
-			for n := range 2 {
-				add(question.Hard, fmt.Sprint(n), func(r *rand.Rand, b Brief) (question.Question, error) { return d.bearsOut(b, r) })
+			for _, stem := range []string{"Which of these does the table bear out?", "Which of these statements follows from the table?"} {
+				add(question.Hard, stem, func(r *rand.Rand, b Brief) (question.Question, error) { return d.bearsOut(stem, b, r) })
 			}
 			for _, c := range d.columns {
 				add(question.Medium, c.name, func(r *rand.Rand, b Brief) (question.Question, error) { return d.difference(c, b, r) })
@@ -190,8 +190,8 @@ func (m *Material) dataIdeas(sources []Source) []*idea {
 }
 
 // bearsOut asks which of several statements the table bears out.
-func (d data) bearsOut(b Brief, r *rand.Rand) (question.Question, error) {
-	q := d.ask("What the table bears out", "Which of these does the table bear out?", "an inference from data")
+func (d data) bearsOut(stem string, b Brief, r *rand.Rand) (question.Question, error) {
+	q := d.ask("What the table bears out", stem, "an inference from data")
 	all := d.findings(r)
 	r.Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
 	sortBy(all, func(f finding) float64 { return float64(b.used[told+d.passage.ID+f.text]) })

@@ -1,6 +1,7 @@
 package writer
 
 import (
+	"fmt"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -321,5 +322,40 @@ func TestNothingIsDrawnFromWhatIsOverruled(t *testing.T) {
 	}
 	if len(m.ideas) == 0 {
 		t.Error("nothing is drawn from the rules")
+	}
+}
+
+// A picture with labels gives cards that cover some of them in their places; a page of
+// recognised text is no such picture.
+func TestLabelsAreCovered(t *testing.T) {
+	label := func(text string, at int) source.Label {
+		return source.Label{Text: text, Box: source.Box{Left: at, Top: at, Right: at + 40, Bottom: at + 10}}
+	}
+	labels := []source.Label{label("inlet", 1), label("sand bed", 20), label("gravel", 40), label("outlet", 60), label("3", 80), label("valve", 90), label("valve", 95)}
+	picture := source.Passage{ID: "p1", Kind: source.Picture, File: "a.png", Caption: "A slow filter.", Labels: labels}
+	page := picture
+	page.ID, page.Labels = "p2", nil
+	for i := range 40 {
+		page.Labels = append(page.Labels, label(fmt.Sprintf("word%d of the page", i), i))
+	}
+	m := Study([]Source{{ID: "s", Doc: source.Document{Passages: []source.Passage{picture, page}}, Topics: map[string]string{}}})
+	cards, err := Cards(t.Context(), m, Brief{Count: 1, Cards: CardBrief{Count: 9, Kinds: []string{"region"}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var covered []string
+	for _, c := range cards {
+		if c.File != "a.png" || c.Source != "s" || len(c.Masks) > mostMasked {
+			t.Errorf("%+v", c)
+		}
+		for _, m := range c.Masks {
+			covered = append(covered, m.Text)
+			if m.Box == nil || m.Box.Right-m.Box.Left != 40 {
+				t.Errorf("%q is covered at %v", m.Text, m.Box)
+			}
+		}
+	}
+	if got := strings.Join(covered, ", "); got != "inlet, sand bed, gravel, outlet" && got != "outlet, inlet, sand bed, gravel" {
+		t.Errorf("covered: %s", got)
 	}
 }

@@ -44,11 +44,12 @@ type Source struct {
 // Material is what a batch may be drawn from: the facts of all sources, ready
 // to be asked about. It does not change and may be shared.
 type Material struct {
-	terms  []term  // every definition
-	lore   *lore   // what the sources say, sentence by sentence
-	tables []term  // tables of things, and sequences
-	ideas  []*idea // in the order of the sources
-	facts  map[Place]int
+	terms    []term  // every definition
+	lore     *lore   // what the sources say, sentence by sentence
+	tables   []term  // tables of things, and sequences
+	pictures []term  // with labels
+	ideas    []*idea // in the order of the sources
+	facts    map[Place]int
 }
 
 // term is a definition with where it stands.
@@ -126,6 +127,9 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		byID := make(map[string]source.Passage, len(src.Doc.Passages))
 		for _, p := range src.Doc.Passages {
 			byID[p.ID] = p
+			if len(labelled(p)) > 0 {
+				m.pictures = append(m.pictures, term{Fact: fact.Fact{Passage: p.ID, Quote: p.Text}, src: src, passage: p, topic: src.Topics[p.ID]})
+			}
 		}
 		facts := src.Facts
 		if facts == nil {
@@ -550,7 +554,7 @@ func (p *picker) standing(n int) (standing, bool) {
 	switch {
 	case p.uses[n] > 0 && !i.many, p.uses[n] > tries/4:
 		return standing{}, false
-	case i.frame != "" && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
+	case i.frame != "" && i.set == 0 && p.frames[i.frame] >= max(1, p.brief.Count*mostOfFrame/100):
 		return standing{}, false
 	case p.asked[i.asks()], slices.ContainsFunc(i.parts, func(part string) bool { return p.asked[part] }):
 		return standing{}, false

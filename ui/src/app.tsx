@@ -104,6 +104,7 @@ export const router = createBrowserRouter([
               { path: "proof/write", element: <WriteStation /> },
               { path: "proof/:question?", element: <ProofStation /> },
               { path: "drill", element: <DrillStation /> },
+              { path: "drill/cards", lazy: async () => ({ Component: (await import("./stations/drill/cards")).CardsStation }) },
               { path: "drill/:drill/:position?", element: <DrillRunPage /> },
               { path: "gaps", element: <GapsStation /> },
             ],

@@ -25,6 +25,7 @@ export type Found = Schemas["Found"];
 export type Formula = Schemas["Formula"];
 export type Batch = Schemas["Batch"];
 export type Brief = Schemas["Brief"];
+export type Card = Schemas["Card"];
 export type BenchItem = Schemas["BenchItem"];
 export type Benched = Schemas["Benched"];
 export type Finding = Schemas["Finding"];

@@ -248,6 +248,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the cards */
+        get: operations["cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/cards/{card}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a card out of use */
+        delete: operations["drop-card"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/changes": {
         parameters: {
             query?: never;
@@ -913,6 +947,8 @@ export interface components {
         Batch: {
             brief: components["schemas"]["Brief"];
             /** Format: int64 */
+            cards: number;
+            /** Format: int64 */
             cleared: number;
             /** Format: date-time */
             created_at: string;
@@ -1033,6 +1069,8 @@ export interface components {
             top: number;
         };
         Brief: {
+            /** @description beside the questions */
+            cards?: components["schemas"]["CardBrief"];
             /** Format: int64 */
             count: number;
             kinds?: {
@@ -1045,6 +1083,8 @@ export interface components {
             };
             /** Format: uuid */
             like?: string;
+            /** @description whether formulas are asked for another unknown; they are unless it is false */
+            other_unknown?: boolean;
             /** Format: int64 */
             seed?: number;
             /** @description where stories happen: the works of a small hill town */
@@ -1069,6 +1109,35 @@ export interface components {
              */
             id?: string;
             text: string;
+        };
+        Card: {
+            back: string;
+            /** @description of a picture, its name */
+            file?: string;
+            front: string;
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "term" | "question" | "blank" | "cell" | "region" | "steps";
+            /** @description what is covered */
+            masks?: components["schemas"]["Mask"][];
+            /** @description what the source says */
+            quote?: string;
+            /** @description of a table, its covered cells empty */
+            rows?: string[][];
+            /** @description the title of its source */
+            source?: string;
+            /** Format: uuid */
+            source_id?: string;
+            topic?: string;
+        };
+        CardBrief: {
+            /** Format: int64 */
+            count?: number;
+            include?: string[];
+            kinds?: string[];
+            /** @enum {string} */
+            length?: "short" | "medium" | "long";
         };
         Change: {
             /** @description course, arrivals, sources, batches, bench, drills, responses; empty to keep the line open */
@@ -1508,6 +1577,11 @@ export interface components {
             /** Format: int64 */
             row?: number;
             start?: string;
+        };
+        Mask: {
+            at?: string;
+            box?: components["schemas"]["Box"];
+            text: string;
         };
         Model: {
             asked: string;
@@ -2712,6 +2786,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedBrief"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"][];
                 };
             };
             /** @description Error */

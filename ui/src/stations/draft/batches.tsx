@@ -43,11 +43,13 @@ export function Batches({ course }: { course: string }) {
 const states: Record<Batch["state"], string> = { queued: "waiting its turn", running: "running", done: "done", failed: "stopped by a fault", cancelled: "stopped by you" };
 
 function outcome(b: Batch): string {
+  if (b.wanted === 0) return counted(b.cards, "card");
   const parts = [`${b.drafted} drafted`, `${b.cleared} cleared`];
   if (b.worked > 0) parts.push(`${b.worked} worked out`);
   if (b.held > 0) parts.push(`${b.held} held`);
   if (b.faulted > 0) parts.push(`${b.faulted} faulted`);
   if (b.unproven > 0) parts.push(`${b.unproven} unproven`);
+  if (b.cards > 0) parts.push(counted(b.cards, "card"));
   return parts.join(", ");
 }
 
@@ -58,10 +60,10 @@ function Newest({ course, batch: b }: { course: string; batch: Batch }) {
   return (
     <section aria-live="polite">
       <b>
-        Batch of {b.wanted}, {states[b.state]}
+        {b.wanted === 0 ? `Batch of ${counted(b.brief.cards?.count ?? 0, "card")}` : `Batch of ${b.wanted}`}, {states[b.state]}
       </b>
       <div className="my-2.5 h-1.5 bg-line" role="progressbar" aria-label="Drafted" aria-valuenow={b.drafted} aria-valuemin={0} aria-valuemax={b.wanted}>
-        <div className="h-full bg-eye" style={{ width: `${(100 * (under ? b.drafted : b.wanted)) / b.wanted}%` }} />
+        <div className="h-full bg-eye" style={{ width: `${under ? (100 * b.drafted) / Math.max(1, b.wanted) : 100}%` }} />
       </div>
       <p className="mb-[18px] text-ink-2">{outcome(b)}</p>
       {under && (
@@ -76,6 +78,13 @@ function Newest({ course, batch: b }: { course: string; batch: Batch }) {
           They went to the bank unseen.{" "}
           <Link className="link" to={`/courses/${course}/drill`}>
             Drill
+          </Link>
+        </Note>
+      )}
+      {!under && b.cards > 0 && (
+        <Note tone="sound" title={`${counted(b.cards, "card")} more`}>
+          <Link className="link" to={`/courses/${course}/drill/cards`}>
+            Turn the cards
           </Link>
         </Note>
       )}

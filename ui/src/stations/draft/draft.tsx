@@ -10,6 +10,7 @@ import { Sheet } from "../../parts/sheet";
 import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
 import { capital, counted, levels, listed } from "../../parts/words";
 import { Batches } from "./batches";
+import { CardsPart, type Cards } from "./cards";
 import { Draws } from "./draws";
 import { Keep, Kept } from "./kept";
 
@@ -23,6 +24,7 @@ const kinds = [
   { value: "order", says: "ordering", share: 0.05 },
   { value: "grid", says: "table cells", share: 0.05 },
   { value: "short", says: "short answers", share: 0.15 },
+  { value: "essay", says: "essays", share: 0.05 },
   { value: "expression", says: "typed expressions", share: 0.1 },
   { value: "solution", says: "typed solutions", share: 0.1 },
 ] as const;
@@ -34,6 +36,12 @@ const shares = [
   { value: 0.33, says: "a third" },
   { value: 0.5, says: "half" },
   { value: 1, says: "all" },
+] as const;
+
+/** turns say whether formulas are turned round. */
+const turns = [
+  { value: 1, says: "may ask for another unknown" },
+  { value: 0, says: "ask for what the formula gives" },
 ] as const;
 
 /** DraftStation asks for a batch in a sentence and follows what comes of it. */
@@ -48,24 +56,34 @@ export function DraftStation() {
   const [count, setCount] = useState(20);
   const [from, setFrom] = useState<string[]>(search.get("source") ? [search.get("source")!] : []);
   const [on, setOn] = useState<string[]>([]);
-  const [of, setOf] = useState<Level[]>([]);
+  const [of, setOf] = useState<Record<Level, number>>({ easy: 0, medium: 0, hard: 0 });
   const [as, setAs] = useState<Kind[]>([]);
   const [stories, setStories] = useState<number>(0.33);
   const [place, setPlace] = useState("");
   const [lean, setLean] = useState("");
+  const [turned, setTurned] = useState(1);
+  const [cards, setCards] = useState<Cards>({ count: 0 });
   useEffect(() => {
     document.title = "Draft · Zinc Owl";
   }, []);
 
+  const dealt = levels.reduce((n, l) => n + of[l], 0);
+  /** ask sets how many are wanted; levels that were dealt out are dealt again. */
+  const ask = (n: number) => {
+    setCount(n);
+    if (dealt > n) setOf({ easy: 0, medium: 0, hard: 0 });
+  };
   const brief = (): Brief => {
     const b: Brief = { count };
     if (from.length > 0) b.sources = from;
     if (on.length > 0) b.topics = on;
-    if (of.length > 0) b.levels = Object.fromEntries(of.map((l, i) => [l, Math.floor(count / of.length) + (i < count % of.length ? 1 : 0)]));
+    if (dealt > 0) b.levels = Object.fromEntries(levels.filter((l) => of[l] > 0).map((l) => [l, of[l]]));
     if (as.length > 0) b.kinds = Object.fromEntries(kinds.filter((k) => as.includes(k.value)).map((k) => [k.value, k.share]));
     if (stories !== 0.33) b.word_problems = stories;
     if (stories > 0 && place.trim() !== "") b.setting = place.trim();
     if (lean.trim() !== "") b.lean = lean.trim();
+    if (turned === 0) b.other_unknown = false;
+    if (cards.count > 0) b.cards = cards;
     return b;
   };
   /** load makes the sentence say what a kept brief asks for; what is no longer there is left out. */
@@ -73,11 +91,13 @@ export function DraftStation() {
     setCount(b.count);
     setFrom((b.sources ?? []).filter((id) => sources.data?.some((s) => s.id === id)));
     setOn((b.topics ?? []).filter((id) => about?.topics.some((t) => t.id === id)));
-    setOf(levels.filter((l) => (b.levels?.[l] ?? 0) > 0));
+    setOf({ easy: b.levels?.easy ?? 0, medium: b.levels?.medium ?? 0, hard: b.levels?.hard ?? 0 });
     setAs(kinds.map((k) => k.value).filter((k) => (b.kinds?.[k] ?? 0) > 0));
     setStories(b.word_problems ?? 0.33);
     setPlace(b.setting ?? "");
     setLean(b.lean ?? "");
+    setTurned(b.other_unknown === false ? 0 : 1);
+    setCards({ count: 0, ...b.cards });
   };
   const start = useMutation({
     mutationFn: (id: string) => take(api.PUT("/api/courses/{course}/batches/{batch}", { params: { path: { course, batch: id } }, body: brief() })),
@@ -109,8 +129,10 @@ export function DraftStation() {
       <div className="say">
         Write{" "}
         <Part label="How many" says={counted(count, "question")}>
-          <Amount value={count} change={setCount} min={1} max={500} step={5} unit="Questions" />
+          <Amount value={count} change={ask} min={cards.count > 0 ? 0 : 1} max={500} step={5} unit="Questions" />
         </Part>{" "}
+        and{" "}
+        <CardsPart cards={cards} change={setCards} />{" "}
         from{" "}
         <Part label="From which sources" says={from.length === 0 ? "all sources" : titles(from, sources.data)}>
           <Choices all={sources.data.map((s) => ({ value: s.id, says: s.title }))} chosen={from} change={setFrom} none="All sources" />
@@ -120,8 +142,13 @@ export function DraftStation() {
           <Choices all={about.topics.map((t) => ({ value: t.id ?? "", says: t.title }))} chosen={on} change={setOn} none="All topics" />
         </Part>
         :{" "}
-        <Part label="Of which levels" says={of.length === 0 ? "any level" : listed(levels.filter((l) => of.includes(l)))}>
-          <Choices all={levels.map((l) => ({ value: l, says: capital(l) }))} chosen={of} change={setOf} none="Any level" />
+        <Part label="Of which levels" says={dealt === 0 ? "any level" : listed([...levels.filter((l) => of[l] > 0).map((l) => `${of[l]} ${l}`), ...(dealt < count ? [`${count - dealt} of any level`] : [])], 4)}>
+          {levels.map((l) => (
+            <div key={l} className="flex items-center justify-between gap-3 border-t border-line py-2 first:border-t-0">
+              <span>{capital(l)}</span>
+              <Amount value={of[l]} change={(n) => setOf({ ...of, [l]: n })} min={0} max={count - dealt + of[l]} step={1} unit={`${capital(l)} questions`} />
+            </div>
+          ))}
         </Part>
         , as{" "}
         <Part label="Of which kinds" says={as.length === 0 ? "any kind" : listed(kinds.filter((k) => as.includes(k.value)).map((k) => k.says))}>
@@ -142,7 +169,11 @@ export function DraftStation() {
             .
           </>
         )}{" "}
-        Lean on{" "}
+        Hard ones{" "}
+        <Part label="What hard ones may ask for" says={turns.find((t) => t.value === turned)!.says}>
+          <One name="What hard ones may ask for" all={turns.map((t) => ({ value: t.value, says: capital(t.says) }))} chosen={turned} change={setTurned} />
+        </Part>
+        . Lean on{" "}
         <Part label="What to lean on" says={lean.trim() || "nothing in particular"}>
           <input className="field w-full" aria-label="Words that should come first" placeholder="pumps, emergencies" maxLength={200} value={lean} onChange={(e) => setLean(e.target.value)} />
         </Part>

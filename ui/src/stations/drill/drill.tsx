@@ -106,9 +106,23 @@ function About({ about, open, course }: { about: number; open: Drill | undefined
           </p>
         </Note>
       )}
+      <Deck course={course} />
       <Note title={`${counted(about, "question")} ready`}>Weak topics get the most places, by the marks at stake. What was missed or is new comes before what was right.</Note>
       <Note title="Sure or a hunch">A key only chooses. Say how sure you are when you send: it shows later what you know and what you guess.</Note>
     </>
+  );
+}
+
+/** Deck leads to the cards, where there are any. */
+function Deck({ course }: { course: string }) {
+  const { data } = useQuery(queries.cards(course));
+  if (!data || data.length === 0) return null;
+  return (
+    <Note title={counted(data.length, "card")}>
+      <Link className="link" to={`/courses/${course}/drill/cards`}>
+        Turn the cards
+      </Link>
+    </Note>
   );
 }
 
