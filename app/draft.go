@@ -370,8 +370,20 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 			return []writer.Declined{{Slot: counted(brief.Count, "question"), Why: says}}, nil
 		}
 	}
+	sources, err := store.Sources(ctx, a.pool, s)
+	if err != nil {
+		return nil, err
+	}
+	var papers []uuid.UUID
 	for _, src := range brief.Sources {
-		want.From = append(want.From, writer.From{Source: src.String()})
+		if slices.ContainsFunc(sources, func(x store.Source) bool { return x.ID == src && x.Kind == paperKind }) {
+			papers = append(papers, src) // its questions are models
+		} else {
+			want.From = append(want.From, writer.From{Source: src.String()})
+		}
+	}
+	if want.Like, err = a.models(ctx, s, papers); err != nil {
+		return nil, err
 	}
 	if want.Avoid, err = store.FingerprintsBefore(ctx, a.pool, s, id); err != nil {
 		return nil, err
@@ -389,6 +401,31 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 	}
 	return declined, err
 }
+
+// models are the questions of past papers that a batch should be like.
+func (a *App) models(ctx context.Context, s store.Scope, papers []uuid.UUID) ([]question.Question, error) {
+	if len(papers) == 0 {
+		return nil, nil
+	}
+	stored, err := store.QuestionsFrom(ctx, a.pool, s, papers, mostModels)
+	if err != nil {
+		return nil, fmt.Errorf("reading the questions to be like: %w", err)
+	}
+	out := make([]question.Question, len(stored))
+	for i, b := range stored {
+		if err := json.Unmarshal(b.Body, &out[i]); err != nil {
+			return nil, fmt.Errorf("reading the questions to be like: %w", err)
+		}
+		out[i].Topic, out[i].Level = "", question.Level(b.Level)
+		if b.TopicID != nil {
+			out[i].Topic = b.TopicID.String()
+		}
+	}
+	return out, nil
+}
+
+// mostModels is how many past questions a batch is modelled on.
+const mostModels = 500
 
 // like makes a brief go on from a question, as it is now. It says why that can't be done, where
 // it can't.

@@ -154,3 +154,35 @@ func TestPastQuestionsKeepTheirPictures(t *testing.T) {
 		t.Errorf("the picture has %d bytes, %v", len(data), err)
 	}
 }
+
+// A past paper among the sources of a brief is no source of it but the model: its kinds and
+// options are kept to, and none of its questions is asked again.
+func TestABatchIsLikeAPaper(t *testing.T) {
+	w := newWorld(t)
+	w.drafted(1)
+	paper := uuid.New()
+	if _, err := w.BringPaper(ctx, w.owner, w.course, paper, app.PaperText{Text: onOneTable}); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunArrival(ctx, w.owner, w.course, paper); err != nil {
+		t.Fatal(err)
+	}
+	var from []uuid.UUID
+	for _, s := range w.sources() {
+		if s.Kind == "paper" {
+			from = append(from, s.ID)
+		}
+	}
+	id := uuid.New()
+	if _, err := w.StartBatch(ctx, w.owner, w.course, id, app.Brief{Count: 6, Sources: from, Seed: 3}); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunBatch(ctx, w.owner, w.course, id); err != nil {
+		t.Fatal(err)
+	}
+	var drafted, others, options int
+	if err := w.pool.QueryRow(ctx, `select count(*), count(*) filter (where q.kind <> 'choice'), count(*) filter (where jsonb_array_length(v.body->'options') <> 3)
+		from questions q join question_versions v on v.question_id = q.id where q.batch_id = $1`, id).Scan(&drafted, &others, &options); err != nil || drafted == 0 || others != 0 || options != 0 {
+		t.Errorf("%d drafted, %d of another kind, %d with more or fewer options than the paper has, %v", drafted, others, options, err)
+	}
+}

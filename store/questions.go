@@ -170,6 +170,22 @@ type CitedPassage struct {
 	Passage string    `json:"passage_id"`
 }
 
+// Model is a past question as a batch is modelled on it.
+type Model struct {
+	TopicID *uuid.UUID      `db:"topic_id"`
+	Level   string          `db:"level"`
+	Body    json.RawMessage `db:"body"`
+}
+
+// QuestionsFrom reads the questions that were brought with some sources, at most so many,
+// dropped ones left out.
+func QuestionsFrom(ctx context.Context, db DB, s Scope, sources []uuid.UUID, limit int) ([]Model, error) {
+	return all[Model](ctx, db, `select q.topic_id, q.level, whole(v.body, v.stimulus, q.course_id) as body
+		from questions q join question_versions v on v.question_id = q.id and v.version = q.version
+		where q.course_id = $1 and q.state <> 'dropped' and exists (select 1 from cites c where c.question_id = q.id and c.drawn and c.source_id = any($2))
+		order by q.created_at, q.ordinal, q.id limit $3`, s.course, sources, limit)
+}
+
 // HasQuestion says whether a batch has a question of a fingerprint.
 func HasQuestion(ctx context.Context, db DB, s Scope, batch uuid.UUID, fingerprint string) (bool, error) {
 	var has bool

@@ -25,13 +25,14 @@ type Brief struct {
 	Setting      string   `json:"setting,omitempty"`
 	// OtherUnknown says whether formulas may be asked for another of their
 	// variables than the one they are written for; they may unless it is false.
-	OtherUnknown *bool     `json:"other_unknown,omitempty"`
-	From         []From    `json:"from,omitempty"` // empty means all sources
-	Only         []Place   `json:"only,omitempty"` // passages; empty means all
-	Near         []Place   `json:"near,omitempty"` // passages that come before others
-	Lean         string    `json:"lean,omitempty"` // words; what has one of them comes before others
-	Cards        CardBrief `json:"cards,omitzero"` // beside the questions
-	Avoid        []string  `json:"-"`              // ids of questions already held
+	OtherUnknown *bool               `json:"other_unknown,omitempty"`
+	From         []From              `json:"from,omitempty"` // empty means all sources
+	Only         []Place             `json:"only,omitempty"` // passages; empty means all
+	Near         []Place             `json:"near,omitempty"` // passages that come before others
+	Lean         string              `json:"lean,omitempty"` // words; what has one of them comes before others
+	Cards        CardBrief           `json:"cards,omitzero"` // beside the questions
+	Like         []question.Question `json:"like,omitempty"` // past questions as models for what is left open
+	Avoid        []string            `json:"-"`              // ids of questions already held
 	// Without are kinds that are written only where the brief names them.
 	Without []question.Kind `json:"-"`
 	Seed    uint64          `json:"seed,omitempty"`
@@ -103,7 +104,7 @@ func (b Brief) Check() error {
 	if w := b.WordProblems; w != nil && !(*w >= 0 && *w <= 1) {
 		return fmt.Errorf("The share of word problems is %g; a share is between 0 and 1.", *w)
 	}
-	for what, n := range map[string]int{"topics": len(b.Topics), "skills": len(b.CanDo), "sources": len(b.From), "passages": len(b.Only) + len(b.Near)} {
+	for what, n := range map[string]int{"topics": len(b.Topics), "skills": len(b.CanDo), "sources": len(b.From), "passages": len(b.Only) + len(b.Near), "models": len(b.Like)} {
 		if n > maxNamed {
 			return fmt.Errorf("The brief names %d %s; name at most %d.", n, what, maxNamed)
 		}
@@ -123,6 +124,7 @@ func clip(s string) string {
 var mixed = map[question.Kind]float64{question.Choice: 0.42, question.Short: 0.1, question.Essay: 0.02, question.TrueFalse: 0.14, question.Blanks: 0.1, question.Choices: 0.06, question.Match: 0.04, question.Order: 0.02, question.Grid: 0.02, question.Numeric: 0.08}
 
 func (b Brief) withDefaults() Brief {
+	b = b.modelled()
 	if b.Options == 0 {
 		b.Options = 4
 	}

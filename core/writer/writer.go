@@ -435,6 +435,7 @@ func newPicker(m *Material, b Brief) *picker {
 			p.behind[n]++
 		}
 	}
+	p.like(b.Like)
 	others := 0
 	for _, i := range p.ideas {
 		if i.formula == "" && b.Kinds[i.kind] > 0 && b.wantsLevel(i.level) {

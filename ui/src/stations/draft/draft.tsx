@@ -55,6 +55,7 @@ export function DraftStation() {
   const bears = useQuery(queries.bears(course));
   const [count, setCount] = useState(20);
   const [from, setFrom] = useState<string[]>(search.get("source") ? [search.get("source")!] : []);
+  const [models, setModels] = useState<string[]>([]); // past papers
   const [on, setOn] = useState<string[]>([]);
   const [of, setOf] = useState<Record<Level, number>>({ easy: 0, medium: 0, hard: 0 });
   const [as, setAs] = useState<Kind[]>([]);
@@ -67,6 +68,8 @@ export function DraftStation() {
     document.title = "Draft · Zinc Owl";
   }, []);
 
+  const papers = sources.data?.filter((s) => s.kind === "paper") ?? [];
+  const texts = sources.data?.filter((s) => s.kind !== "paper") ?? [];
   const dealt = levels.reduce((n, l) => n + of[l], 0);
   /** ask sets how many are wanted; levels that were dealt out are dealt again. */
   const ask = (n: number) => {
@@ -75,7 +78,7 @@ export function DraftStation() {
   };
   const brief = (): Brief => {
     const b: Brief = { count };
-    if (from.length > 0) b.sources = from;
+    if (from.length + models.length > 0) b.sources = [...from, ...models];
     if (on.length > 0) b.topics = on;
     if (dealt > 0) b.levels = Object.fromEntries(levels.filter((l) => of[l] > 0).map((l) => [l, of[l]]));
     if (as.length > 0) b.kinds = Object.fromEntries(kinds.filter((k) => as.includes(k.value)).map((k) => [k.value, k.share]));
@@ -89,7 +92,8 @@ export function DraftStation() {
   /** load makes the sentence say what a kept brief asks for; what is no longer there is left out. */
   const load = (b: Brief) => {
     setCount(b.count);
-    setFrom((b.sources ?? []).filter((id) => sources.data?.some((s) => s.id === id)));
+    setFrom((b.sources ?? []).filter((id) => texts.some((s) => s.id === id)));
+    setModels((b.sources ?? []).filter((id) => papers.some((s) => s.id === id)));
     setOn((b.topics ?? []).filter((id) => about?.topics.some((t) => t.id === id)));
     setOf({ easy: b.levels?.easy ?? 0, medium: b.levels?.medium ?? 0, hard: b.levels?.hard ?? 0 });
     setAs(kinds.map((k) => k.value).filter((k) => (b.kinds?.[k] ?? 0) > 0));
@@ -134,9 +138,18 @@ export function DraftStation() {
         and{" "}
         <CardsPart cards={cards} change={setCards} />{" "}
         from{" "}
-        <Part label="From which sources" says={from.length === 0 ? "all sources" : titles(from, sources.data)}>
-          <Choices all={sources.data.map((s) => ({ value: s.id, says: s.title }))} chosen={from} change={setFrom} none="All sources" />
+        <Part label="From which sources" says={from.length === 0 ? "all sources" : titles(from, texts)}>
+          <Choices all={texts.map((s) => ({ value: s.id, says: s.title }))} chosen={from} change={setFrom} none="All sources" />
         </Part>{" "}
+        {papers.length > 0 && (
+          <>
+            like{" "}
+            <Part label="Like which past questions" says={models.length === 0 ? "no paper" : titles(models, papers)}>
+              <Choices all={papers.map((s) => ({ value: s.id, says: s.title }))} chosen={models} change={setModels} none="No paper" />
+              {models.length > 0 && <p className="mt-3 text-ink-2">Kinds, levels, options, length and topics are taken from its questions where the sentence leaves them open; a third of the places goes beyond them.</p>}
+            </Part>{" "}
+          </>
+        )}
         on{" "}
         <Part label="On which topics" says={on.length === 0 ? "all topics" : titles(on, about.topics)}>
           <Choices all={about.topics.map((t) => ({ value: t.id ?? "", says: t.title }))} chosen={on} change={setOn} none="All topics" />
@@ -145,7 +158,7 @@ export function DraftStation() {
         <Part label="Of which levels" says={dealt === 0 ? "any level" : listed([...levels.filter((l) => of[l] > 0).map((l) => `${of[l]} ${l}`), ...(dealt < count ? [`${count - dealt} of any level`] : [])], 4)}>
           {levels.map((l) => (
             <div key={l} className="flex items-center justify-between gap-3 border-t border-line py-2 first:border-t-0">
-              <span>{capital(l)}</span>
+              <span className="w-20">{capital(l)}</span>
               <Amount value={of[l]} change={(n) => setOf({ ...of, [l]: n })} min={0} max={count - dealt + of[l]} step={1} unit={`${capital(l)} questions`} />
             </div>
           ))}
