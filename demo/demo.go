@@ -22,6 +22,7 @@ import (
 	"zincowl/core/kind"
 	"zincowl/core/question"
 	"zincowl/core/syllabus"
+	"zincowl/core/writer"
 	"zincowl/store"
 )
 
@@ -44,6 +45,9 @@ type course struct {
 	PassMark   float64 `json:"pass_mark"`
 	// Levels is how many questions of each level are drafted.
 	Levels map[question.Level]int `json:"levels"`
+	// Cards is how many cards there are, and Kinds the kinds of which each is drafted.
+	Cards  int             `json:"cards"`
+	Kinds  []question.Kind `json:"kinds"`
 	Topics []struct {
 		Title  string      `json:"title"`
 		Weight float64     `json:"weight"`
@@ -71,7 +75,7 @@ func Load(ctx context.Context, pool *pgxpool.Pool, now time.Time) error {
 		return fmt.Errorf("reading the demo course: %w", err)
 	}
 	l.app = app.New(pool, inline{}, func() time.Time { return l.clock })
-	for _, step := range []func(context.Context, time.Time) error{l.people, l.sources, l.draft, l.spoil, l.answer} {
+	for _, step := range []func(context.Context, time.Time) error{l.people, l.sources, l.draft, l.spoil, l.answer, l.everyKind} {
 		if err := step(ctx, now); err != nil {
 			return fmt.Errorf("loading the demo: %w", err)
 		}
@@ -141,6 +145,24 @@ func (l *loader) draft(ctx context.Context, _ time.Time) error {
 		return err
 	}
 	return l.app.RunBatch(ctx, l.account, l.id, batch)
+}
+
+// everyKind drafts cards and a few questions of each kind, as somebody would who wants to see
+// what there is.
+func (l *loader) everyKind(ctx context.Context, _ time.Time) error {
+	for i, k := range l.course.Kinds {
+		batch, b := uuid.New(), app.Brief{Count: 2, Kinds: map[question.Kind]float64{k: 1}, Seed: seed}
+		if i == 0 {
+			b.Cards = writer.CardBrief{Count: l.course.Cards, Length: "long"}
+		}
+		if _, err := l.app.StartBatch(ctx, l.account, l.id, batch, b); err != nil {
+			return err
+		}
+		if err := l.app.RunBatch(ctx, l.account, l.id, batch); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // spoil edits a few questions as a careless hand would, so that the bench has

@@ -34,6 +34,17 @@ func TestLoad(t *testing.T) {
 	if c.Counts.Waiting != 4 || c.Counts.Ready < 150 || c.Counts.Sources < 4 || *c.DaysToExam != 41 {
 		t.Errorf("%+v", c.Counts)
 	}
+	// Every kind of question and of card that texts give is there.
+	for what, want := range map[string]int{
+		`select count(distinct kind) from questions where state = 'bank'`: 12,
+		`select count(distinct kind) from cards`:                          5,
+		`select count(*) from questions where state = 'bank' and id in (select question_id from question_versions where stimulus is not null)`: 1,
+	} {
+		var n int
+		if err := pool.QueryRow(ctx, what).Scan(&n); err != nil || n < want {
+			t.Errorf("%d, not %d, %v: %s", n, want, err, what)
+		}
+	}
 	sources, err := a.Sources(ctx, account.ID, c.ID)
 	if err != nil {
 		t.Fatal(err)

@@ -168,9 +168,10 @@ var faults = []fault{
 		return number
 	}, false, Held},
 	{"asked the other way", func(q *question.Question) bool {
-		ok := strings.HasPrefix(q.Stem, "What is a ")
+		stem := q.Stem
 		q.Stem = strings.Replace(q.Stem, "What is a ", "Which of these is not a ", 1)
-		return ok
+		q.Stem = strings.Replace(q.Stem, "Which of these is ", "Which of these is not ", 1)
+		return q.Stem != stem
 	}, false, Unproven},
 	{"evidence gone", func(q *question.Question) bool {
 		q.Cites[0].Passage = "p0"

@@ -38,6 +38,9 @@ type change struct{ says, source string }
 // that makes it what they say. It is not ok where neither can be told.
 func against(statement, quote string) (same bool, c change, ok bool) {
 	s, q := comparable(statement), comparable(quote)
+	if len(s) > 3 && len(q) > 1 && s[0] == "you" && s[1] == "must" && q[0] == s[2] { // an order, told as a rule
+		s = s[2:]
+	}
 	if same, c, ok = held(s, q); ok {
 		return same, c, ok
 	}
@@ -286,6 +289,9 @@ func (x *examination) statedOptions() []Finding {
 		return found
 	}
 	if found := x.cases(); found != nil {
+		return found
+	}
+	if found := x.statedStep(); found != nil {
 		return found
 	}
 	if m := incomplete.FindStringSubmatch(x.Stem); m != nil {
@@ -662,6 +668,37 @@ func cellOf(rows [][]string, a, b string) string {
 		}
 	}
 	return ""
+}
+
+// besideStep asks for the step right behind or before another.
+var besideStep = regexp.MustCompile(`(?i)\bcomes? (?:directly|immediately|right|straight) (after|before) “([^”]+)”`)
+
+// statedStep asks which option stands right beside the step that a stem names.
+func (x *examination) statedStep() []Finding {
+	m := besideStep.FindStringSubmatch(x.Stem)
+	if m == nil {
+		return nil
+	}
+	at, ok := x.library.cited(x.Cites[0])
+	if !ok {
+		return nil
+	}
+	text, step := x.library.after(at), words(m[2])
+	i := strings.Index(text, step)
+	if i < 0 {
+		return nil
+	}
+	before, behind := strings.TrimSpace(text[:i]), strings.TrimSpace(text[i+len(step):])
+	var right []string
+	for _, o := range x.Options {
+		if w := words(o.Text); strings.EqualFold(m[1], "after") && strings.HasPrefix(behind, w) || strings.EqualFold(m[1], "before") && strings.HasSuffix(before, w) {
+			right = append(right, o.ID)
+		}
+	}
+	if len(right) == 0 {
+		return nil
+	}
+	return x.settled(right, "The order is that of the source", "The key stands right beside that step in the source, and no other option does.")
 }
 
 // statedOrder asks whether the steps stand in the source in the order of the key.
