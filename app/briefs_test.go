@@ -106,6 +106,31 @@ func TestBatchesGoOnFromAQuestion(t *testing.T) {
 	if b, _ := run(app.Again, 1); b.Drafted+len(b.Declined) != 1 {
 		t.Errorf("another take: %+v", b)
 	}
+	if b, _ := run(app.Elsewhere, 1); b.Drafted != 0 || len(b.Declined) != 1 || !strings.Contains(b.Declined[0].Why, "with numbers") {
+		t.Errorf("another setting without numbers: %+v", b)
+	}
+	if _, err := w.AddSource(ctx, w.owner, w.course, "dosing.txt", []byte("Dosing\n\nMass = dose × volume, where the mass is in kg, the dose is in mg/L and the volume is in ML.\n")); err != nil {
+		t.Fatal(err)
+	}
+	numeric := uuid.New()
+	if _, err := w.StartBatch(ctx, w.owner, w.course, numeric, app.Brief{Count: 1, Seed: 4, Kinds: map[question.Kind]float64{question.Numeric: 1}, Levels: map[question.Level]int{question.Easy: 1}}); err != nil {
+		t.Fatal(err)
+	}
+	if err := w.RunBatch(ctx, w.owner, w.course, numeric); err != nil {
+		t.Fatal(err)
+	}
+	bench, err = w.Bench(ctx, w.owner, w.course)
+	if err != nil {
+		t.Fatal(err)
+	}
+	from = bench[slices.IndexFunc(bench, func(i app.BenchItem) bool { return i.Kind == question.Numeric })]
+	if b, _ := run(app.Elsewhere, 1); b.Drafted != 1 {
+		t.Errorf("another setting: %+v", b)
+	}
+	var told bool
+	if err := w.pool.QueryRow(ctx, `select bool_or(v.body->>'stem' ~ '(hill town|island|building site|harbour|mine|training hall)') from questions q join question_versions v on v.question_id = q.id where q.course_id = $1 and q.kind = 'numeric'`, w.course).Scan(&told); err != nil || !told {
+		t.Errorf("no story is set elsewhere, %v", err)
+	}
 	other := uuid.New()
 	_, err = w.StartBatch(ctx, w.owner, w.course, uuid.New(), app.Brief{Count: 1, Like: &other})
 	says(t, err, "not in this course")

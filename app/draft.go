@@ -36,19 +36,21 @@ type Brief struct {
 
 	// A batch can begin at a question of the course, its passages or its topic.
 	Like *uuid.UUID `json:"like,omitempty" required:"false"`
-	Turn Turn       `json:"turn,omitempty" required:"false" enum:"again,harder,easier,more"`
+	Turn Turn       `json:"turn,omitempty" required:"false" enum:"again,harder,easier,more,elsewhere"`
 }
 
 // Turn is how a batch goes on from a question.
 type Turn string
 
-// The turns: another question on the same passages, one a level up or down, or more of the same
-// kind, level and topic.
+// The turns: another question on the same passages, one a level up or down, more of the same
+// kind, level and topic, or the same skill told in another setting.
 const (
 	Again  Turn = "again"
 	Harder Turn = "harder"
 	Easier Turn = "easier"
 	More   Turn = "more"
+
+	Elsewhere Turn = "elsewhere"
 )
 
 // asked is the brief as the writer knows it, without topics and sources. What is written in
@@ -402,6 +404,19 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 	return declined, err
 }
 
+// settings are places where stories can happen that their sources do not speak of.
+var settings = []string{"the works of a small hill town", "a pumping station on an island", "a mobile plant on a building site", "the waterworks of a harbour", "a mine with a supply of its own", "the training hall of a school"}
+
+// elsewhere is a setting that a question is not told in.
+func elsewhere(q question.Question, seed uint64) string {
+	for i := range settings {
+		if place := settings[(seed+uint64(i))%uint64(len(settings))]; !strings.Contains(q.Stem, place) {
+			return place
+		}
+	}
+	return settings[0]
+}
+
 // models are the questions of past papers that a batch should be like.
 func (a *App) models(ctx context.Context, s store.Scope, papers []uuid.UUID) ([]question.Question, error) {
 	if len(papers) == 0 {
@@ -455,6 +470,9 @@ func (a *App) like(ctx context.Context, s store.Scope, b Brief, want *writer.Bri
 	if level < 0 || level >= len(question.Levels) {
 		return fmt.Sprintf("Nothing is %s than %s; ask for another take or for more of these.", b.Turn, from.Level), nil
 	}
+	if b.Turn == Elsewhere && q.Model == nil {
+		return "Only questions with numbers are told in a setting; ask for another take.", nil
+	}
 	want.Levels = map[question.Level]int{question.Levels[level]: want.Count}
 	if slices.Contains(want.Without, q.Kind) {
 		want.Without = nil // it was asked for before
@@ -464,6 +482,10 @@ func (a *App) like(ctx context.Context, s store.Scope, b Brief, want *writer.Bri
 		places = append(places, writer.Place{Source: c.Source, Passage: c.Passage})
 	}
 	switch {
+	case b.Turn == Elsewhere:
+		want.Kinds, want.Only = map[question.Kind]float64{q.Kind: 1}, places
+		told := 1.0
+		want.WordProblems, want.Setting = &told, elsewhere(q, want.Seed)
 	case b.Turn == More:
 		want.Kinds = map[question.Kind]float64{q.Kind: 1}
 	case b.Turn == Again && len(places) > 0:

@@ -1092,7 +1092,7 @@ export interface components {
             sources?: string[];
             topics?: string[];
             /** @enum {string} */
-            turn?: "again" | "harder" | "easier" | "more";
+            turn?: "again" | "harder" | "easier" | "more" | "elsewhere";
             /**
              * Format: double
              * @description share told as stories, within each level

@@ -10,15 +10,16 @@ import { counted } from "../../parts/words";
 
 type Turn = NonNullable<Brief["turn"]>;
 
-const turns: { turn: Turn; says: string; count: number; not?: Level }[] = [
+const turns: { turn: Turn; says: string; count: number; not?: Level; numbers?: true }[] = [
   { turn: "again", says: "Another take", count: 1 },
   { turn: "harder", says: "One harder", count: 1, not: "hard" },
   { turn: "easier", says: "One easier", count: 1, not: "easy" },
+  { turn: "elsewhere", says: "In another setting", count: 1, numbers: true },
   { turn: "more", says: "Three more", count: 3 },
 ];
 
-/** GoOn drafts what goes on from a question: the same once more, a level up or down, or more of the sort. */
-export function GoOn({ course, question, level }: { course: string; question: string; level: Level }) {
+/** GoOn drafts what goes on from a question: the same once more, a level up or down, told elsewhere where it has numbers, or more of the sort. */
+export function GoOn({ course, question, level, numbers }: { course: string; question: string; level: Level; numbers: boolean }) {
   const [asked, setAsked] = useState<string[]>([]);
   const start = useMutation({
     mutationFn: async ({ turn, count }: { turn: Turn; count: number }) => {
@@ -32,7 +33,7 @@ export function GoOn({ course, question, level }: { course: string; question: st
     <Note title="Go on from this one">
       <div className="mt-1.5 flex flex-wrap gap-2">
         {turns
-          .filter((t) => t.not !== level)
+          .filter((t) => t.not !== level && (numbers || t.numbers === undefined))
           .map((t) => (
             <Button key={t.turn} small onClick={() => start.mutate(t)} disabled={start.isPending}>
               {t.says}

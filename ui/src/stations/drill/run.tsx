@@ -233,7 +233,7 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
           It is {item.verdict}, so this answer moves no estimate.
         </Note>
       )}
-      <GoOn key={f.question} course={course} question={f.question} level={item.level} />
+      <GoOn key={f.question} course={course} question={f.question} level={item.level} numbers={f.worked.length > 0} />
     </div>
   );
 }
