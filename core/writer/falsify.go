@@ -347,7 +347,7 @@ func degree(tokens []language.Token, i int) bool {
 func rule(tokens []language.Token, i int) (became string, to int) {
 	t := tokens[i]
 	for k, t := range tokens { // the reason, or what threatens, would speak for the rule that is no more
-		if t.Lower == "since" || t.Lower == "because" || t.Lower == "so" || t.Lower == "otherwise" || t.Text == ";" || k > 0 && tokens[k-1].Text == "," && (t.Lower == "or" || t.Lower == "for" || t.Lower == "as") {
+		if t.Lower == "since" || t.Lower == "because" || t.Lower == "so" || t.Lower == "otherwise" || t.Lower == "though" || t.Lower == "although" || t.Lower == "unless" || t.Lower == "except" || t.Text == ";" || k > 0 && tokens[k-1].Text == "," && (t.Lower == "or" || t.Lower == "for" || t.Lower == "as") {
 			return "", 0
 		}
 	}

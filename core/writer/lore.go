@@ -713,9 +713,40 @@ var outward = language.WordSet(`we us our ours i me my mine here below following
 // leaning are phrases by which a sentence leans on what stands around it.
 var leaning = language.WordSet(`this these such here there hers we us our ours i me my former latter ones instead otherwise likewise similarly above below following aforementioned another others again then both beforehand nevertheless meanwhile nor further`)
 
+// pointsBehind are prepositions behind which "that" points to something, and measures are units that
+// no pronoun stands for.
+var (
+	pointsBehind = language.WordSet(`of within by at on from to with for under after before`)
+	measures     = language.WordSet(`seconds minutes hours days weeks months years metres miles kilometres grams kilograms litres volts amperes degrees marks crowns dollars pounds euros`)
+)
+
+// goesOn begins a sentence that is a step from the one before it, or tells of the time that was
+// spoken of.
+var goesOn = regexp.MustCompile(`(?i)^(?:next|afterwards|meanwhile|at (?:the same|that|this) (?:time|point|stage)|in (?:this|that|such a) (?:way|case)|once that)\b(?:,| [a-z])`)
+
+// stammers says whether a speaker begins a phrase twice: "a, a sort of".
+func stammers(tokens []language.Token) bool {
+	for i := 0; i+2 < len(tokens); i++ {
+		if tokens[i+1].Text == "," && tokens[i].Lower == tokens[i+2].Lower && !tokens[i].Noun() && !strings.HasPrefix(tokens[i].Tag, "JJ") && tokens[i].Tag != "RB" && tokens[i].Tag != "CD" {
+			return true
+		}
+	}
+	return false
+}
+
+// elided says whether a sentence ends with a number of what is not named: "the circuit takes
+// ten".
+func elided(tokens []language.Token) bool {
+	n := len(tokens) - 1
+	for n > 0 && !tokens[n].Word() && tokens[n].Tag != "CD" {
+		n--
+	}
+	return n > 1 && tokens[n].Tag == "CD" && !(tokens[n].Text[0] >= '0' && tokens[n].Text[0] <= '9') && finite(tokens[n-1]) && !being[tokens[n-1].Lower]
+}
+
 // standsAlone says whether a sentence can be understood by somebody who sees nothing else.
 func (l *lore) standsAlone(s *said) bool {
-	return s.whole() && l.leans(s.tokens, s.text, s.before) == ""
+	return s.whole() && !goesOn.MatchString(s.text) && !stammers(s.tokens) && !elided(s.tokens) && l.leans(s.tokens, s.text, s.before) == ""
 }
 
 // whole says whether a sentence is whole and plain enough to be asked about.
@@ -897,6 +928,8 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 		case i == 0 && (t.Lower == "that" && !next.Noun() || strings.HasPrefix(t.Lower, "that'") || strings.HasPrefix(t.Lower, "that’") || strings.HasPrefix(t.Lower, "it'") || strings.HasPrefix(t.Lower, "it’")):
 			return t.Text
 		case t.Lower == "it" && (next.Lower == "is" || next.Lower == "takes" || next.Lower == "was" || next.Lower == "seems") && expletive.MatchString(text[t.Start-tokens[0].Start:]):
+		case t.Lower == "that" && i > 0 && next.Noun() && !language.Plural(next.Lower) && (pointsBehind[tokens[i-1].Lower] || i == 1 && opensThen[tokens[0].Lower]) && !(i+2 < len(tokens) && tokens[i+2].Lower == "of"):
+			return "that " + next.Text // "of that form"
 		case t.Lower == "that" && (t.Tag == "DT" && !next.Noun() || t.Tag == "DT" && i == 0):
 			return t.Text
 		case (t.Lower == "it" || t.Lower == "they") && !verb && (finite(next) || next.Tag == "RB"):
@@ -924,6 +957,9 @@ func (l *lore) leans(tokens []language.Token, text string, before map[string]boo
 		case t.Noun() && next.Noun(): // part of a name
 		case t.Noun():
 			plural := language.Plural(t.Lower)
+			if plural && i > 0 && tokens[i-1].Tag == "CD" && measures[t.Lower] {
+				break // "within thirty days of receiving them"
+			}
 			person = person || !plural && (personal(t.Lower) || t.Tag == "NNP" && i == 0)
 			one, several = one || !plural, several || plural || persons[language.Singular(t.Lower)] || i > 0 && distributes[tokens[i-1].Lower]
 		case t.Lower == "and" && one:

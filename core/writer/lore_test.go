@@ -211,10 +211,10 @@ func TestLimitCases(t *testing.T) {
 // A condition applies to the one amount on its side of the number.
 func TestConditionCases(t *testing.T) {
 	for text, want := range map[string]string{
-		"A filter that has run for more than 80 hours must be washed.":                     "100 hours",
-		"If the tank holds less than 80 litres of chlorine, a new load must be ordered.":   "60 litres",
-		"If no more than 80 litres of chlorine are left, a new load must be ordered.":      "60 litres",
-		"If at least 80 litres of chlorine are left, the load must be sent back.":          "100 litres",
+		"A filter that has run for more than 80 hours must be washed.":                     "90 hours",
+		"If the tank holds less than 80 litres of chlorine, a new load must be ordered.":   "70 litres",
+		"If no more than 80 litres of chlorine are left, a new load must be ordered.":      "70 litres",
+		"If at least 80 litres of chlorine are left, the load must be sent back.":          "90 litres",
 		"Unless more than 80 litres of chlorine are left, a new load must be ordered.":     "",
 		"A tank that has run dry for 80 hours must be rinsed before it is filled by hand.": "",
 	} {

@@ -66,6 +66,9 @@ func (m *Material) entries() (entries []entry, rosters []roster) {
 	return slices.DeleteFunc(entries, func(e entry) bool { return times[nameKey(e.name)] > 1 }), rosters
 }
 
+// admonitions are labels that only call for attention.
+var admonitions = language.WordSet(`warning caution note danger tip important attention notice remember beware example hint`)
+
 // collects says whether a label is a sort of things: "Causes".
 func collects(label string) bool {
 	return !strings.Contains(label, " ") && language.Plural(strings.ToLower(label)) && language.Can(language.Singular(strings.ToLower(label)), 'n') && strings.ToUpper(label) != label
@@ -74,6 +77,9 @@ func collects(label string) bool {
 // naming says whether a label names one thing by itself.
 func naming(label string) bool {
 	bare, _, _ := strings.Cut(label, " (")
+	if admonitions[strings.ToLower(bare)] {
+		return false
+	}
 	parsed, ok := language.Single(bare)
 	if !ok || len(parsed.Tokens) > 4 || strings.ContainsAny(label, "0123456789?!→") || collects(label) {
 		return false

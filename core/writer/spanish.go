@@ -53,7 +53,7 @@ func oraciones(facts []term) []oracion {
 		if slices.ContainsFunc(o.tokens, func(w spanish.Word) bool { return pointers[w.Lower] }) || pointing[o.tokens[0].Lower] || o.tokens[0].Part == spanish.Conjunction || strings.HasPrefix(o.tokens[0].Lower, "su") && o.tokens[0].Part == spanish.Determiner {
 			continue
 		}
-		if goesOn.MatchString(text) || standsIn(o.tokens) {
+		if sigue.MatchString(text) || standsIn(o.tokens) {
 			continue
 		}
 		o.subject = subjectIn(t)
@@ -72,8 +72,8 @@ func oraciones(facts []term) []oracion {
 	return out
 }
 
-// goesOn is in a sentence that goes on from the one before it.
-var goesOn = regexp.MustCompile(`(?i)\b(?:en cambio|por el contrario|por (?:lo )?tanto|por eso|por ello|sin embargo|no obstante|(?:los|las) (?:dos|tres)|uno y otro)\b`)
+// sigue is in a Spanish sentence that goes on from the one before it.
+var sigue = regexp.MustCompile(`(?i)\b(?:en cambio|por el contrario|por (?:lo )?tanto|por eso|por ello|sin embargo|no obstante|(?:los|las) (?:dos|tres)|uno y otro)\b`)
 
 // standsIn says whether a pronoun before a verb stands for something that was said before: too
 // few nouns stand before it.

@@ -271,16 +271,23 @@ func (m *Material) outside(s *said, at []int, limit boundary, b Brief, r *rand.R
 	}
 	step := func(f float64) string {
 		if !strings.Contains(number, ".") && v <= 12 {
-			return strconv.Itoa(int(v) + map[bool]int{true: 1, false: -1}[f > 1]*max(1, int(4*math.Abs(f-1))))
+			return strconv.Itoa(int(v) + map[bool]int{true: 1, false: -1}[f > 1]*max(1, int(8*math.Abs(f-1)+0.5)))
 		}
 		return shaped(v*f, number)
 	}
 	// What is asked for lies above the number where that bound is broken, or where such a
 	// condition is met.
 	above := limit.upper != limit.supposing
-	right, others := step(1.25), []float64{0.75, 0.5, 0.25}
+	// What is far off is told without knowing the limit.
+	over, under := []float64{1.15, 1.25, 1.5, 2}, []float64{0.85, 0.75, 0.65, 0.5, 0.25}
 	if !above {
-		right, others = step(0.75), []float64{1.25, 1.5, 2}
+		over, under = under, over
+	}
+	right := number
+	for _, f := range over {
+		if right = step(f); right != number {
+			break
+		}
 	}
 	q := blanked(s, at[0], at[1], []string{"a rule applied"})
 	ask, keeps := "Which of these amounts would break it?", "keeps to the limit of "
@@ -302,13 +309,13 @@ func (m *Material) outside(s *said, at []int, limit boundary, b Brief, r *rand.R
 	case !limit.itself:
 		wrong = append(wrong, question.Option{Text: shown(number), Slip: "limit-taken-as-outside", Why: "That is the limit itself, to which it does not apply yet."})
 	}
-	for _, f := range others {
+	for _, f := range under {
 		n := step(f)
-		if x, err := strconv.ParseFloat(strings.ReplaceAll(n, ",", ""), 64); err == nil && x > 0 && n != number && n != right {
+		if x, err := strconv.ParseFloat(strings.ReplaceAll(n, ",", ""), 64); err == nil && x > 0 && n != number && n != right && !slices.ContainsFunc(wrong, func(o question.Option) bool { return o.Text == shown(n) }) {
 			wrong = append(wrong, question.Option{Text: shown(n), Slip: "limit-overlooked", Why: "That " + keeps + shown(number) + "."})
 		}
 	}
-	if right == number || strings.HasPrefix(right, "0") && !strings.Contains(right, ".") || strings.HasPrefix(right, "-") {
+	if len(wrong) < 2 || right == number || strings.HasPrefix(right, "0") && !strings.Contains(right, ".") || strings.HasPrefix(right, "-") {
 		return q, fmt.Errorf("No amount beyond “%s” can be told.", number)
 	}
 	return offer(q, shown(right), wrong, min(b.Options, len(wrong)+1), r)
@@ -321,7 +328,7 @@ func (m *Material) differIdeas() []*idea {
 		for _, f := range s.facts {
 			one, two := trimArticle(m.lore.within(f.Subject)), trimArticle(m.lore.within(f.Object))
 			x, y := m.lore.things[nameKey(one)], m.lore.things[nameKey(two)]
-			if f.Type != fact.Comparison || !s.alone || x == nil || y == nil || x == y || x.plural != y.plural {
+			if f.Type != fact.Comparison || !s.alone || x == nil || y == nil || x == y || x.plural != y.plural || x.head != y.head && !x.together[y.key] && !(x.defined && y.defined) && f.Predicate != "against" {
 				continue
 			}
 			stem := fmt.Sprintf("How do %s and %s differ?", m.named(one, x), m.named(two, y))

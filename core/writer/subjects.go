@@ -77,7 +77,7 @@ func (m *Material) stating(s *said, c realise.Clause) (saying, bool) {
 		return x, false
 	}
 	first := strings.ToLower(strings.Fields(x.name)[0])
-	if leaning[first] || unnamed[first] || vague[realise.Head(x.name)] {
+	if first == "only" || first == "even" || first == "not" || leaning[first] || unnamed[first] || vague[realise.Head(x.name)] {
 		return x, false
 	}
 	var ok bool
