@@ -49,7 +49,8 @@ var timesAsMuch = regexp.MustCompile(`(?i)\b(?:doubles?|doubled|trebles?|trebled
 
 // quantitative says whether the answer is a number with givens in the stem.
 func (x *examination) quantitative() bool {
-	if len(maths.FindQuantities(x.Stem)) == 0 && !timesAsMuch.MatchString(x.Stem) {
+	told := incomplete.ReplaceAllString(x.Stem, "") // a sentence with a number left out gives nothing to compute with
+	if len(maths.FindQuantities(told)) == 0 && !timesAsMuch.MatchString(told) {
 		return false
 	}
 	switch kind.Answers(x.Question) {

@@ -152,12 +152,16 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 	slices.SortStableFunc(all, func(a, b scored) int { return cmp.Or(cmp.Compare(b.score, a.score), cmp.Compare(a.ID, b.ID)) })
 	var out []question.Card
 	kinds, passages, seen := map[string]int{}, map[Place]int{}, map[string]bool{}
+	for _, c := range all {
+		kinds[c.Kind] = 0
+	}
+	share := max(1, b.Cards.Count/max(1, len(kinds))) // of each kind, before any has more
 	for round := 1; len(out) < b.Cards.Count && round <= 8; round++ {
 		for _, c := range all {
 			if len(out) == b.Cards.Count {
 				break
 			}
-			if seen[c.ID] || passages[c.where] >= round || kinds[c.Kind] >= round*max(1, b.Cards.Count/3) {
+			if seen[c.ID] || passages[c.where] >= round || kinds[c.Kind] >= round*share {
 				continue
 			}
 			seen[c.ID] = true

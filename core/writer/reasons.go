@@ -103,10 +103,9 @@ func (m *Material) bondIdeas() []*idea {
 	all := m.bonds()
 	var out []*idea
 	for _, b := range all {
-		score := b.worth() + 0.15
 		add := func(k question.Kind, frame string, write func(*rand.Rand, Brief) (question.Question, error)) {
 			i := b.idea(k, question.Medium, frame, write)
-			i.score = score
+			i.score += 0.15
 			out = append(out, i)
 		}
 		switch b.kind {

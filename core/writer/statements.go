@@ -44,22 +44,18 @@ var (
 	joins   = map[string]string{"because": "cause", "since": "cause", "therefore": "cause", "if": "condition", "unless": "condition", "so that": "purpose", "whereas": "contrast", "although": "contrast", "while": "contrast", "unlike": "contrast", "the more": "cause", "the less": "cause"}
 )
 
-// worth is how good a sentence is to ask about: how central it is, how sure, how short.
-func (s *said) worth() float64 {
+// worth is how good it is to ask about a sentence in a frame: how likely a strict reader keeps
+// that, how central it is, and whether it tells what holds always.
+func (s *said) worth(frame string) float64 {
 	sure := s.Confidence
 	if sure == 0 {
 		sure = 0.9
 	}
-	words := len(s.tokens)
-	if s.since > 0 {
-		words += 4 // it takes two sentences to ask
-	}
-	long := 0.0
-	if words > 18 {
-		long = 0.02 * float64(words-18)
-	}
-	return 0.6*s.Weight + 0.4*sure - long - s.told
+	return likely(fitted(), traits(frame, s.Weight, sure, len(s.tokens), s.since > 0, 0)) + centre*(s.Weight-0.5) - s.told
 }
+
+// centre is how much more what is central is worth than what is not.
+const centre = 0.3
 
 // partOf says which part of a sentence the questions of a frame ask for: no batch asks
 // twice for the same one.
@@ -68,7 +64,7 @@ var partOf = map[string]string{"what does it": "ends", "what is done to": "ends"
 
 // idea is an idea on a sentence.
 func (s *said) idea(k question.Kind, l question.Level, frame string, write func(r *rand.Rand, b Brief) (question.Question, error)) *idea {
-	return &idea{from: s, part: partOf[frame], level: l, kind: k, topic: s.topic, source: s.src.ID, passage: s.Passage, subject: s.Quote, frame: frame, score: s.worth(), write: write}
+	return &idea{from: s, part: partOf[frame], level: l, kind: k, topic: s.topic, source: s.src.ID, passage: s.Passage, subject: s.Quote, frame: frame, score: s.worth(frame), write: write}
 }
 
 // statementIdeas are what can be asked of sentences as they stand.

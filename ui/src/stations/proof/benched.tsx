@@ -134,7 +134,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
       </section>
       <aside aria-label="Findings" className="border border-b-0 border-line bg-margin px-5 py-[22px] desk:mt-4 desk:overflow-y-auto desk:border-l-0">
         {q.revealed ? <Findings course={course} all={q.revealed.findings} /> : <Covered q={q} />}
-        <GoOn key={id} course={course} question={id} level={q.level} numbers={q.kind === "numeric"} />
+        <GoOn key={id} course={course} question={id} level={q.level} numbers={(q.revealed?.question.worked?.length ?? 0) > 0} />
       </aside>
     </>
   );
