@@ -54,6 +54,13 @@ test("pictures", async ({ page }) => {
   await expect(page.getByText("Here, now")).toBeVisible();
   await settle();
   await page.screenshot({ path: `${folder}/account.png` });
+
+  // A card with covered cells, one of them uncovered.
+  const cards = (await (await page.request.get(`${process.env.BASE_URL}/api/courses/${course}/cards`)).json()) as { kind: string }[];
+  await page.goto(`/courses/${course}/drill/cards?at=${cards.findIndex((c) => c.kind === "cell") + 1}`);
+  await page.getByRole("button", { name: /^Uncover/ }).first().click();
+  await settle();
+  await page.screenshot({ path: `${folder}/cards.png` });
   await page.goto(`/courses/${course}/sources/formula`);
   await page.getByLabel("The formula with its list").fill("Q = (2/3) × Cd × b × √(2g) × H^(3/2), where Q is the weir flow in m³/s, Cd is the weir coefficient, b is the weir width in m, g is 9.81 m/s² and H is the head over the weir in m");
   await expect(page.getByText("Hard", { exact: true })).toBeVisible();

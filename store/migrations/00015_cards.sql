@@ -16,6 +16,8 @@ create table cards (
 );
 create index on cards (course_id, created_at, id);
 create index on cards (batch_id);
+create index on cards (topic_id);
+create index on cards (source_id);
 
 -- +goose Down
 drop table cards;
