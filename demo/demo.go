@@ -147,22 +147,18 @@ func (l *loader) draft(ctx context.Context, _ time.Time) error {
 	return l.app.RunBatch(ctx, l.account, l.id, batch)
 }
 
-// everyKind drafts cards and a few questions of each kind, as somebody would who wants to see
-// what there is.
+// everyKind drafts cards and questions of all kinds, as somebody would who wants to see what
+// there is.
 func (l *loader) everyKind(ctx context.Context, _ time.Time) error {
-	for i, k := range l.course.Kinds {
-		batch, b := uuid.New(), app.Brief{Count: 2, Kinds: map[question.Kind]float64{k: 1}, Seed: seed}
-		if i == 0 {
-			b.Cards = writer.CardBrief{Count: l.course.Cards, Length: "long"}
-		}
-		if _, err := l.app.StartBatch(ctx, l.account, l.id, batch, b); err != nil {
-			return err
-		}
-		if err := l.app.RunBatch(ctx, l.account, l.id, batch); err != nil {
-			return err
-		}
+	batch := uuid.New()
+	b := app.Brief{Count: 3 * len(l.course.Kinds), Kinds: map[question.Kind]float64{}, Seed: seed, Cards: writer.CardBrief{Count: l.course.Cards, Length: "long"}}
+	for _, k := range l.course.Kinds {
+		b.Kinds[k] = 1
 	}
-	return nil
+	if _, err := l.app.StartBatch(ctx, l.account, l.id, batch, b); err != nil {
+		return err
+	}
+	return l.app.RunBatch(ctx, l.account, l.id, batch)
 }
 
 // spoil edits a few questions as a careless hand would, so that the bench has
