@@ -77,7 +77,7 @@ export function ProofStation() {
         {judged.length > 0 && (
           <details className="mt-4 border-t border-line pt-2" open={inJudged || data.length <= few}>
             <summary className="label cursor-pointer pr-3">Of the newest batch, in the bank</summary>
-            <Groups course={course} groups={judged} />
+            <Groups course={course} groups={judged} of=", judged" />
           </details>
         )}
       </nav>
@@ -114,9 +114,10 @@ function grouped(all: BenchItem[], course: Course | undefined): Group[] {
   return groups.filter((g) => g.items.length > 0);
 }
 
-function Groups({ course, groups }: { course: string; groups: Group[] }) {
+/** Groups are sections of the list; of tells those of one list from those of another. */
+function Groups({ course, groups, of = "" }: { course: string; groups: Group[]; of?: string }) {
   return groups.map((g) => (
-    <section key={g.title} aria-label={g.title}>
+    <section key={g.title} aria-label={g.title + of}>
       <h2 className="label mt-3 mb-1.5">{g.title}</h2>
       {g.items.map((q) => (
         <Row key={q.id} course={course} item={q} />
