@@ -8,15 +8,13 @@ import (
 	"strings"
 
 	"zincowl/core/fact"
-	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
 	"zincowl/core/question"
 )
 
 // Sources in other languages are asked about as far as their sentences are read: terms with
-// their meanings, numbers as blanks, and, in Spanish, numbers as statements that hold or do
-// not.
+// their meanings, and numbers as blanks. What Spanish gives beside them is in spanish.go.
 
 // meant is how a language asks for the meaning of a term.
 var meant = map[string]string{"es": "¿Qué se entiende por «%s»?", "fr": "Que désigne « %s » ?", "de": "Was bedeutet „%s“?", "pt": "O que se entende por «%s»?", "it": "Che cosa s’intende per «%s»?"}
@@ -64,18 +62,6 @@ func (m *Material) abroad(facts []term) []*idea {
 		add(question.Blanks, "", func(*rand.Rand, Brief) (question.Question, error) {
 			return question.Question{Title: shorten(t.Quote[:at[0]], 50), Stem: t.Quote[:at[0]] + question.BlankMark(1) + t.Quote[at[1]:], Key: question.Key{Blanks: [][]string{{number}}}, Explanation: t.Quote, Cites: []question.Cite{t.cite()}}, nil
 		})
-		if code == "es" {
-			add(question.TrueFalse, "", func(r *rand.Rand, _ Brief) (question.Question, error) {
-				q := question.Question{Title: shorten(t.Quote, 50), Stem: t.Quote, Options: kind.Truths(), Key: question.Key{Options: []string{"true"}}, Explanation: t.Quote, Cites: []question.Cite{t.cite()}}
-				other, ok := m.commaNumber(t.Quote, number, r)
-				if ok && r.IntN(2) == 0 {
-					q.Stem = t.Quote[:at[0]] + other + t.Quote[at[1]:]
-					q.Key = question.Key{Options: []string{"false"}}
-					q.Options[0].Slip, q.Options[0].Why = "number-of-another-size", fmt.Sprintf("«%s», no «%s».", number, other)
-				}
-				return q, nil
-			})
-		}
 	}
 	return out
 }

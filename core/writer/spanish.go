@@ -8,7 +8,6 @@ import (
 	"strings"
 
 	"zincowl/core/fact"
-	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
 	"zincowl/core/language/spanish"
@@ -133,17 +132,10 @@ var (
 )
 
 // spanishPairs are words with what puts a statement wrong in their place.
-var spanishPairs = func() map[string]string {
-	out := map[string]string{}
-	for pair := range strings.FieldsSeq(`derecho/izquierdo derecha/izquierda derechos/izquierdos derechas/izquierdas mayor/menor mayores/menores más/menos aumenta/disminuye aumentan/disminuyen sube/baja suben/bajan dentro/fuera
+var spanishPairs = bothWays(`derecho/izquierdo derecha/izquierda derechos/izquierdos derechas/izquierdas mayor/menor mayores/menores más/menos aumenta/disminuye aumentan/disminuyen sube/baja suben/bajan dentro/fuera
 		antes/después encima/debajo siempre/nunca interno/externo interna/externa internos/externos internas/externas superior/inferior superiores/inferiores máximo/mínimo máxima/mínima rápido/lento rápida/lenta rápidamente/lentamente
 		grueso/delgado gruesa/delgada gruesas/delgadas gruesos/delgados caliente/frío largo/corto larga/corta largos/cortos largas/cortas abierto/cerrado abierta/cerrada fuerte/débil fuertes/débiles
-		desde/hasta con/sin obligatorio/voluntario obligatoria/voluntaria acelera/frena aceleran/frenan entra/sale entran/salen gana/pierde ganan/pierden acreedor/deudor activo/pasivo ingresos/gastos compra/venta debe/haber`) {
-		a, b, _ := strings.Cut(pair, "/")
-		out[a], out[b] = b, a
-	}
-	return out
-}()
+		desde/hasta con/sin obligatorio/voluntario obligatoria/voluntaria acelera/frena aceleran/frenan entra/sale entran/salen gana/pierde ganan/pierden acreedor/deudor activo/pasivo ingresos/gastos compra/venta debe/haber`)
 
 // wrongly are the ways to tell a Spanish sentence wrong in one place: a number, a word for its
 // opposite, a denial left out, its subject for another.
@@ -247,23 +239,9 @@ func (m *Material) spanishIdeas(facts []term) []*idea {
 			return question.Question{Title: shorten(title, 50), Stem: stem, Explanation: o.Quote, Cites: []question.Cite{o.cite()}, LevelBecause: because}
 		}
 		add(question.TrueFalse, level, "", "", func(r *rand.Rand, b Brief) (question.Question, error) {
-			q := ask(o.text, o.text)
-			q.Options, q.Key = kind.Truths(), question.Key{Options: []string{"true"}}
-			wrong := slices.DeleteFunc(m.wrongly(o, all, r), func(f falsehood) bool { return b.used[wronged+f.text] > 0 })
-			right, false_ := b.used[truths+"true"], b.used[truths+"false"]
-			if len(wrong) == 0 && right > false_+mostTrue {
-				return q, fmt.Errorf("Nothing in “%s” can be changed so that it is plainly wrong.", shorten(o.text, 60))
-			}
-			if len(wrong) == 0 || right <= false_ && r.IntN(2) == 0 {
-				return q, nil
-			}
-			f := wrong[r.IntN(len(wrong))]
-			if b.used != nil {
-				b.used[wronged+f.text]++
-			}
-			q.Stem, q.Key = f.text, question.Key{Options: []string{"false"}}
-			q.Options[0].Slip, q.Options[0].Why = f.slip, "«"+o.Quote+"»"
-			return q, nil
+			wrong := m.wrongly(o, all, r)
+			r.Shuffle(len(wrong), func(i, j int) { wrong[i], wrong[j] = wrong[j], wrong[i] })
+			return b.whether(ask(o.text, ""), o.text, wrong, true, func(falsehood) string { return "«" + o.Quote + "»" }, r)
 		})
 		if o.subject == "" || lacking.MatchString(strings.TrimRight(o.Object, ".,; ")) {
 			continue
@@ -336,50 +314,17 @@ func (m *Material) spanishSeveral(all []oracion) []*idea {
 }
 
 func (m *Material) spanishWhich(near, all []oracion, stem string, right int, b Brief, r *rand.Rand) (question.Question, error) {
-	q := question.Question{Title: "Qué es correcto: " + shorten(near[0].Quote, 36), Stem: stem, LevelBecause: []string{"several places"}}
-	var options []question.Option
-	var truth []bool
-	passages, quotes := map[string]bool{}, []string{}
-	order := r.Perm(len(near))
-	sortBy(order, func(at int) float64 { return float64(b.used[told+near[at].Quote]) })
-	used := map[int]bool{}
-	wrong := 4 - right
-	take := func(at int, text string, holds bool, slip string) {
-		used[at] = true
-		options, truth = append(options, question.Option{Text: text, Slip: slip, Why: "«" + near[at].Quote + "»"}), append(truth, holds)
-		passages[near[at].Passage] = true
-		q.Cites, quotes = append(q.Cites, near[at].cite()), append(quotes, near[at].Quote)
-	}
-	for _, at := range order {
-		if f := m.wrongly(near[at], all, r); wrong > 0 && len(f) > 0 && b.used[wronged+f[0].text] == 0 {
-			take(at, f[0].text, false, f[0].slip)
-			wrong--
-		}
-	}
-	for _, at := range order {
-		if right > 0 && !used[at] {
-			take(at, near[at].text, true, "")
-			right--
-		}
-	}
-	if wrong > 0 || right > 0 || len(passages) < 2 {
-		return q, fmt.Errorf("Too few statements beside “%s” can be told apart.", shorten(near[0].Quote, 50))
-	}
-	not := strings.Contains(stem, " NO ")
-	for i := range options {
-		if b.used != nil {
-			b.used[told+q.Cites[i].Quote]++
-			if !truth[i] {
-				b.used[wronged+options[i].Text]++
+	var told []statement
+	for _, o := range near {
+		why := "«" + o.Quote + "»"
+		told = append(told, statement{term: o.term, text: o.text, why: why, wrong: func(r *rand.Rand) (falsehood, string, bool) {
+			if wrong := m.wrongly(o, all, r); len(wrong) > 0 {
+				return wrong[0], why, true
 			}
-		}
-		if not != truth[i] && options[i].Slip == "" {
-			options[i].Slip = "true-statement-taken-for-false"
-		}
+			return falsehood{}, "", false
+		}})
 	}
-	q = dealt(q, options, func(i int) bool { return truth[i] != not }, r)
-	q.Explanation = strings.Join(quotes, " ")
-	return q, nil
+	return b.among(question.Question{Title: "Qué es correcto: " + shorten(near[0].text, 36), Stem: stem}, told, right, strings.Contains(stem, " NO "), r)
 }
 
 // spanishTable asks for the cells of a table, and what belongs to what in it.

@@ -105,29 +105,32 @@ func (m *Material) statementIdeas() []*idea {
 
 // isItSo asks whether a statement is true: the source's own, or one with one thing changed.
 func (m *Material) isItSo(s *said, because []string, b Brief, r *rand.Rand) (question.Question, error) {
-	q := question.Question{
-		Title: "Whether it is so: " + shorten(s.text, 40), Options: kind.Truths(), Key: question.Key{Options: []string{"true"}},
-		Stem: s.text, Cites: []question.Cite{s.cite()}, Explanation: sentence(s.Quote), LevelBecause: because,
-	}
-	// What others of the batch say of it is not said again.
-	false_ := slices.DeleteFunc(m.lore.falsehoods(s, r), func(f falsehood) bool { return b.used[wronged+f.text] > 0 })
-	if len(false_) == 0 && s.Type == fact.Statement {
-		return q, fmt.Errorf("Nothing in “%s” can be changed so that it is plainly wrong.", shorten(s.text, 60))
-	}
+	q := question.Question{Title: "Whether it is so: " + shorten(s.text, 40), Cites: []question.Cite{s.cite()}, Explanation: sentence(s.Quote), LevelBecause: because}
+	return b.whether(q, s.text, m.lore.falsehoods(s, r), s.Type != fact.Statement, falsehood.why, r)
+}
+
+// whether asks if a statement is true, as it is or with something wrong; a batch has about as many
+// of the one as of the other, and says nothing wrong twice. Plain says that it may be told as it is
+// where nothing in it can be told wrong.
+func (b Brief) whether(q question.Question, text string, wrongly []falsehood, plain bool, why func(falsehood) string, r *rand.Rand) (question.Question, error) {
+	q.Stem, q.Options, q.Key = text, kind.Truths(), question.Key{Options: []string{"true"}}
+	wrongly = slices.DeleteFunc(wrongly, func(f falsehood) bool { return b.used[wronged+f.text] > 0 })
 	right, wrong := b.used[truths+"true"], b.used[truths+"false"]
 	switch {
-	case len(false_) == 0 && right > wrong+mostTrue:
-		return q, fmt.Errorf("More statements would be true than false; nothing in “%s” can be changed so that it is plainly wrong.", shorten(s.text, 60))
-	case len(false_) == 0, right <= wrong && r.IntN(2) == 0:
+	case len(wrongly) == 0 && !plain:
+		return q, fmt.Errorf("Nothing in “%s” can be changed so that it is plainly wrong.", shorten(text, 60))
+	case len(wrongly) == 0 && right > wrong+mostTrue:
+		return q, fmt.Errorf("More statements would be true than false; nothing in “%s” can be changed so that it is plainly wrong.", shorten(text, 60))
+	case len(wrongly) == 0, right <= wrong && r.IntN(2) == 0:
 		return q, nil
 	}
-	f := false_[0]
+	f := wrongly[0]
 	if b.used != nil {
 		b.used[wronged+f.text]++
 	}
 	q.Stem = f.text
 	q.Key = question.Key{Options: []string{"false"}}
-	q.Options[0].Slip, q.Options[0].Why = f.slip, f.why()
+	q.Options[0].Slip, q.Options[0].Why = f.slip, why(f)
 	return q, nil
 }
 

@@ -262,20 +262,43 @@ const (
 
 // whichHold asks which statements on a thing hold; right says how many do.
 func (m *Material) whichHold(t theme, way string, right int, b Brief, r *rand.Rand) (question.Question, error) {
-	notRight := strings.Contains(way, "NOT")
-	q := question.Question{Stem: fmt.Sprintf(way, t.name), Title: "What holds for " + shorten(t.name, 44), LevelBecause: []string{"several places"}}
+	q := question.Question{Stem: fmt.Sprintf(way, t.name), Title: "What holds for " + shorten(t.name, 44)}
 	if t.name == "" {
 		q.Stem, q.Title = strings.Replace(way, " on %s", "", 1), "Which statements hold: "+shorten(t.said[0].text, 36)
 	}
+	var all []statement
+	for _, s := range t.said {
+		all = append(all, statement{term: s.term, text: s.text, why: "The source says so.", wrong: func(r *rand.Rand) (falsehood, string, bool) {
+			false_ := m.lore.falsehoods(s, r)
+			if len(false_) == 0 || false_[0].weight < tellsApart || slices.Contains(t.own, nameKey(trimArticle(false_[0].was))) {
+				return falsehood{}, "", false
+			}
+			return false_[0], false_[0].why(), true
+		}})
+	}
+	return b.among(q, all, right, strings.Contains(way, "NOT"), r)
+}
+
+// statement is a sentence that can be told among others, as it is or with something wrong.
+type statement struct {
+	term
+	text  string
+	why   string // for after the answer, where it is told as it is
+	wrong func(r *rand.Rand) (f falsehood, why string, ok bool)
+}
+
+// among asks which of four statements hold, or which one does not; right says how many do. What
+// was told least in this batch comes first, and no batch tells a sentence wrong twice.
+func (b Brief) among(q question.Question, all []statement, right int, notRight bool, r *rand.Rand) (question.Question, error) {
 	const total = 4
-	// What was told least in this batch comes first.
-	order := r.Perm(len(t.said))
-	sortBy(order, func(at int) float64 { return float64(b.used[told+t.said[at].Quote]) })
+	q.LevelBecause = []string{"several places"}
+	order := r.Perm(len(all))
+	sortBy(order, func(at int) float64 { return float64(b.used[told+all[at].Quote]) })
 	var options []question.Option
 	var truth []bool
 	passages := map[string]bool{}
 	used := map[string]bool{}
-	take := func(s *said, text string, true_ bool, slip, why string) {
+	take := func(s statement, text string, true_ bool, slip, why string) {
 		options = append(options, question.Option{Text: text, Slip: slip, Why: why})
 		truth = append(truth, true_)
 		used[s.Quote] = true
@@ -284,43 +307,42 @@ func (m *Material) whichHold(t theme, way string, right int, b Brief, r *rand.Ra
 	}
 	wrong := total - right
 	for _, at := range order {
-		s := t.said[at]
+		s := all[at]
 		if used[s.Quote] || wrong == 0 || b.used[wronged+s.Quote] > 0 {
 			continue
 		}
-		if false_ := m.lore.falsehoods(s, r); len(false_) > 0 && false_[0].weight >= tellsApart && !slices.Contains(t.own, nameKey(trimArticle(false_[0].was))) {
-			slip := false_[0].slip
+		if f, why, ok := s.wrong(r); ok {
+			slip := f.slip
 			if notRight {
 				slip = ""
 			}
-			take(s, false_[0].text, false, slip, false_[0].why())
+			take(s, f.text, false, slip, why)
 			wrong--
 		}
 	}
 	for _, at := range order {
-		s := t.said[at]
+		s := all[at]
 		if used[s.Quote] || right == 0 {
 			continue
 		}
-		why := "The source says so."
 		slip := ""
 		if notRight {
 			slip = "true-statement-taken-for-false"
 		}
-		take(s, s.text, true, slip, why)
+		take(s, s.text, true, slip, s.why)
 		right--
 	}
 	if b.used != nil && wrong == 0 && right == 0 {
 		for i, holds := range truth {
 			b.used[told+q.Cites[i].Quote]++
-			if !holds { // no batch says the same wrong thing twice
+			if !holds {
 				b.used[wronged+q.Cites[i].Quote]++
 				b.used[wronged+options[i].Text]++
 			}
 		}
 	}
 	if wrong > 0 || right > 0 || len(passages) < 2 {
-		return q, fmt.Errorf("Too few statements beside “%s” can be told apart.", shorten(t.said[0].text, 50))
+		return q, fmt.Errorf("Too few statements beside “%s” can be told apart.", shorten(all[0].text, 50))
 	}
 	q = dealt(q, options, func(i int) bool { return truth[i] != notRight }, r)
 	quotes := make([]string, 0, total)
