@@ -372,15 +372,12 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 			return []writer.Declined{{Slot: counted(brief.Count, "question"), Why: says}}, nil
 		}
 	}
-	sources, err := store.Sources(ctx, a.pool, s)
+	papers, err := a.papersAmong(ctx, s, brief.Sources)
 	if err != nil {
 		return nil, err
 	}
-	var papers []uuid.UUID
 	for _, src := range brief.Sources {
-		if slices.ContainsFunc(sources, func(x store.Source) bool { return x.ID == src && x.Kind == paperKind }) {
-			papers = append(papers, src) // its questions are models
-		} else {
+		if !slices.Contains(papers, src) { // whose questions are models
 			want.From = append(want.From, writer.From{Source: src.String()})
 		}
 	}
@@ -415,6 +412,24 @@ func elsewhere(q question.Question, seed uint64) string {
 		}
 	}
 	return settings[0]
+}
+
+// papersAmong are those of some sources that are past papers.
+func (a *App) papersAmong(ctx context.Context, s store.Scope, named []uuid.UUID) ([]uuid.UUID, error) {
+	if len(named) == 0 {
+		return nil, nil
+	}
+	sources, err := store.Sources(ctx, a.pool, s)
+	if err != nil {
+		return nil, fmt.Errorf("reading the sources of a brief: %w", err)
+	}
+	var out []uuid.UUID
+	for _, src := range sources {
+		if src.Kind == paperKind && slices.Contains(named, src.ID) {
+			out = append(out, src.ID)
+		}
+	}
+	return out, nil
 }
 
 // models are the questions of past papers that a batch should be like.

@@ -273,6 +273,30 @@ var (
 	evenly  = regexp.MustCompile(`(?i)\bchanges evenly between\b.*\bat ([0-9.,]+)[^?]* with ([^?]+)\?`)
 )
 
+// bornOut are the options that hold; it is not ok where one of them is not read.
+func (x *examination) bornOut(holds func(claim string) (so, known bool)) (right []string, ok bool) {
+	for _, o := range x.Options {
+		so, known := holds(o.Text)
+		if !known {
+			return nil, false
+		}
+		if so {
+			right = append(right, o.ID)
+		}
+	}
+	return right, true
+}
+
+// amountTo are the options whose first number is an amount.
+func (x *examination) amountTo(want *big.Rat) (right []string) {
+	for _, o := range x.Options {
+		if v, ok := decimal(numbers.FindString(o.Text)); ok && v.Cmp(want) == 0 {
+			right = append(right, o.ID)
+		}
+	}
+	return right
+}
+
 // trialled asks what the table of a trial bears out.
 func (x *examination) trialled() []Finding {
 	t, ok := trialIn(x.Given.Rows)
@@ -319,20 +343,10 @@ func (x *examination) trialled() []Finding {
 		share := new(big.Rat).Quo(new(big.Rat).Sub(at, low), new(big.Rat).Sub(high, low))
 		a, b := t.cells[[2]int{i - 1, ways[0]}], t.cells[[2]int{i, ways[0]}]
 		want := new(big.Rat).Add(a, share.Mul(share, new(big.Rat).Sub(b, a)))
-		for _, o := range x.Options {
-			if v, ok := maths.ParseDecimal(numbers.FindString(o.Text)); ok && v.Cmp(want) == 0 {
-				right = append(right, o.ID)
-			}
-		}
+		right = x.amountTo(want)
 	case bearing.MatchString(x.Stem):
-		for _, o := range x.Options {
-			so, known := t.holds(o.Text)
-			if !known {
-				return nil
-			}
-			if so {
-				right = append(right, o.ID)
-			}
+		if right, ok = x.bornOut(t.holds); !ok {
+			return nil
 		}
 	default:
 		return nil
@@ -481,21 +495,11 @@ func (x *examination) tabled() []Finding {
 		if a == nil || b == nil {
 			return nil
 		}
-		by := new(big.Rat).Sub(a, b)
-		for _, o := range x.Options {
-			if v, ok := decimal(numbers.FindString(o.Text)); ok && v.Cmp(by) == 0 {
-				right = append(right, o.ID)
-			}
-		}
+		right = x.amountTo(new(big.Rat).Sub(a, b))
 	} else if bearing.MatchString(x.Stem) {
-		for _, o := range x.Options {
-			so, known := t.holds(o.Text)
-			if !known {
-				return nil
-			}
-			if so {
-				right = append(right, o.ID)
-			}
+		var ok bool
+		if right, ok = x.bornOut(t.holds); !ok {
+			return nil
 		}
 	} else {
 		return nil

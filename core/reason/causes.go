@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/language/realise"
 	"zincowl/core/question"
 )
 
@@ -87,7 +88,7 @@ func (m model) comes(there []bool, first map[int]bool) string {
 	if len(names) == 0 {
 		return "Nothing else"
 	}
-	return list(names)
+	return realise.List(names)
 }
 
 // causes is a set on one model: what comes of two beginnings, and of one with something taken
@@ -172,7 +173,7 @@ func causes(r *rand.Rand, level question.Level) ([]question.Question, bool) {
 				all = append(all, m.names[i])
 			}
 		}
-		return list(all)
+		return realise.List(all)
 	}
 	for range 12 {
 		first := map[int]bool{r.IntN(2): true, r.IntN(3): true, r.IntN(4): true}
@@ -226,9 +227,9 @@ func (m model) explain(there []bool, first, gone map[int]bool) string {
 		case gone[i]:
 			out = append(out, fmt.Sprintf("%s forms and is taken away.", m.names[i]))
 		case against != "":
-			out = append(out, fmt.Sprintf("%s would form from %s, but %s.", m.names[i], list(by), against))
+			out = append(out, fmt.Sprintf("%s would form from %s, but %s.", m.names[i], realise.List(by), against))
 		default:
-			out = append(out, fmt.Sprintf("%s forms from %s.", m.names[i], list(by)))
+			out = append(out, fmt.Sprintf("%s forms from %s.", m.names[i], realise.List(by)))
 		}
 	}
 	return strings.Join(out, " ")

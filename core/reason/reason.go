@@ -103,14 +103,3 @@ func offered(q question.Question, answers []answer, r *rand.Rand) (question.Ques
 	q.Kind = question.Choice
 	return q, true
 }
-
-// list joins names as a sentence does.
-func list(names []string) string {
-	switch len(names) {
-	case 0:
-		return ""
-	case 1:
-		return names[0]
-	}
-	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
-}

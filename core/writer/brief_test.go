@@ -21,7 +21,7 @@ func TestApportion(t *testing.T) {
 		{nil, 2, map[question.Kind]int{question.Choice: 2}},
 	} {
 		got := map[question.Kind]int{}
-		for _, k := range apportion(c.shares, c.n) {
+		for _, k := range kindsFor(c.shares, c.n) {
 			got[k]++
 		}
 		for k, n := range c.want {

@@ -192,12 +192,12 @@ func labelled(p source.Passage) []question.Mask {
 	}
 	var out []question.Mask
 	for _, l := range p.Labels {
-		letters := strings.Count(strings.Map(func(r rune) rune {
+		letters := 0
+		for _, r := range l.Text {
 			if unicode.IsLetter(r) {
-				return 'a'
+				letters++
 			}
-			return r
-		}, l.Text), "a")
+		}
 		if letters >= 3 && 2*letters > len([]rune(l.Text)) && len(strings.Fields(l.Text)) <= 5 && count[strings.ToLower(l.Text)] == 1 {
 			out = append(out, question.Mask{Box: &l.Box, Text: l.Text})
 		}

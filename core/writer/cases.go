@@ -1,6 +1,7 @@
 package writer
 
 import (
+	"cmp"
 	"fmt"
 	"math/rand/v2"
 	"regexp"
@@ -52,7 +53,7 @@ func (m *Material) rules() []duty {
 		} else if r.plural, known = realise.Several(c.Subject); !known {
 			return
 		}
-		said, forbidden, ok := c.Done(someSubject(r.subject), r.plural)
+		said, forbidden, ok := c.Done(cmp.Or(r.subject, "somebody"), r.plural)
 		if !ok || yours.MatchString(said) && r.subject != "" || leaning[strings.ToLower(strings.Fields(said)[0])] {
 			return
 		}
@@ -114,14 +115,6 @@ func joined(rest string) bool {
 		}
 	}
 	return false
-}
-
-// someSubject is a subject to tell a rule of where it names none.
-func someSubject(subject string) string {
-	if subject == "" {
-		return "somebody"
-	}
-	return subject
 }
 
 // invented are those that cases tell of, where a rule speaks to whoever reads it.

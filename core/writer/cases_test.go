@@ -5,7 +5,6 @@ import (
 	"testing"
 
 	"zincowl/core/proof"
-	"zincowl/core/question"
 	"zincowl/core/source/plain"
 )
 
@@ -58,19 +57,7 @@ func TestCasesAreProofed(t *testing.T) {
 			continue
 		}
 		q, n = finish(q, i), n+1
-		if r := proof.Examine(q, library); r.Verdict != proof.Cleared {
-			t.Errorf("%q is %s: %+v", q.Options, r.Verdict, r.Findings)
-		}
-		for _, o := range q.Options { // any other key is wrong
-			if o.ID == q.Key.Options[0] {
-				continue
-			}
-			wrong := q
-			wrong.Key = question.Key{Options: []string{o.ID}}
-			if r := proof.Examine(wrong, library); r.Verdict != proof.Faulted {
-				t.Errorf("%q as key is %s", o.Text, r.Verdict)
-			}
-		}
+		oneKey(t, q, library)
 	}
 	if n < 4 {
 		t.Errorf("%d cases", n)

@@ -118,9 +118,9 @@ func fill(frame string, are, of []string, then, ask string, b Brief) string {
 	if place == "" {
 		place = usualPlace
 	}
-	first := list(are)
+	first := realise.List(are)
 	if strings.HasPrefix(frame, "{are}") {
 		first = realise.Upper(first)
 	}
-	return strings.NewReplacer("{are}", first, "{of}", list(of), "{then}", then, "{ask}", ask, "{place}", place).Replace(frame)
+	return strings.NewReplacer("{are}", first, "{of}", realise.List(of), "{then}", then, "{ask}", ask, "{place}", place).Replace(frame)
 }

@@ -36,27 +36,15 @@ func (b Brief) modelled() Brief {
 		b.Kinds = shares
 	}
 	if len(b.Levels) == 0 && len(levels) > 0 {
-		b.Levels = dealtBy(levels, b.Count)
+		b.Levels = map[question.Level]int{}
+		for _, l := range apportion(question.Levels, levels, b.Count) {
+			b.Levels[l]++
+		}
 	}
 	if b.Options == 0 && len(options) > 0 {
 		b.Options = middle(options)
 	}
 	return b
-}
-
-// dealtBy deals n places by shares of levels.
-func dealtBy(shares map[question.Level]float64, n int) map[question.Level]int {
-	total := 0.0
-	for _, l := range question.Levels {
-		total += shares[l]
-	}
-	out, dealt, sum := map[question.Level]int{}, 0, 0.0
-	for _, l := range question.Levels { // what is rounded off goes to the next one
-		sum += shares[l]
-		upTo := int(sum/total*float64(n) + 0.5)
-		out[l], dealt = upTo-dealt, upTo
-	}
-	return out
 }
 
 func middle(list []int) int {

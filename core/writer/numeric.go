@@ -209,7 +209,7 @@ func (t task) title() string {
 	if t.change != nil {
 		return realise.Upper(t.change.asked.Meaning) + " when the " + t.change.of.Meaning + " changes"
 	}
-	return realise.Upper(t.asked.Meaning) + " from " + list(t.meanings())
+	return realise.Upper(t.asked.Meaning) + " from " + realise.List(t.meanings())
 }
 
 // inOrder sorts numeric options by size, as papers print them.
@@ -306,14 +306,6 @@ func article(meaning string) string {
 		return "an " + meaning
 	}
 	return "a " + meaning
-}
-
-// list joins parts with commas and "and".
-func list(parts []string) string {
-	if len(parts) < 2 {
-		return strings.Join(parts, "")
-	}
-	return strings.Join(parts[:len(parts)-1], ", ") + " and " + parts[len(parts)-1]
 }
 
 func (t task) meanings() []string {

@@ -16,7 +16,6 @@ import (
 	"errors"
 	"fmt"
 	"hash/fnv"
-	"maps"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -318,7 +317,7 @@ func slots(b Brief) []slot {
 	for len(levels) < b.Count {
 		levels = append(levels, "")
 	}
-	dealt := apportion(b.Kinds, b.Count)
+	dealt := kindsFor(b.Kinds, b.Count)
 	out := make([]slot, b.Count)
 	r := source32(b.Seed, "slots")
 	r.Shuffle(len(dealt), func(i, j int) { dealt[i], dealt[j] = dealt[j], dealt[i] })
@@ -343,21 +342,31 @@ func slots(b Brief) []slot {
 // kinds are those that are drafted.
 var kinds = []question.Kind{question.Choice, question.Short, question.Essay, question.Numeric, question.Blanks, question.TrueFalse, question.Choices, question.Match, question.Order, question.Grid, question.Expression, question.Solution}
 
-// apportion deals n places by shares, largest remainder first.
-func apportion(shares map[question.Kind]float64, n int) []question.Kind {
+// kindsFor deals n places to kinds by their shares; without any they are choices.
+func kindsFor(shares map[question.Kind]float64, n int) []question.Kind {
+	out := apportion(kinds, shares, n)
+	for len(out) < n {
+		out = append(out, question.Choice)
+	}
+	return out
+}
+
+// apportion deals n places by shares, largest remainder first, those alike in the order given;
+// it deals none where no share is above zero.
+func apportion[K comparable](order []K, shares map[K]float64, n int) []K {
 	total := 0.0
-	for _, k := range slices.Sorted(maps.Keys(shares)) { // in one order: sums of fractions depend on it
+	for _, k := range order { // in one order: sums of fractions depend on it
 		total += max(0, shares[k])
 	}
 	type part struct {
-		kind  question.Kind
+		of    K
 		whole int
 		rest  float64
 	}
 	var parts []part
 	left := n
-	for _, k := range kinds {
-		if shares[k] <= 0 || total == 0 {
+	for _, k := range order {
+		if shares[k] <= 0 {
 			continue
 		}
 		exact := float64(n) * shares[k] / total
@@ -365,19 +374,16 @@ func apportion(shares map[question.Kind]float64, n int) []question.Kind {
 		left -= int(exact)
 	}
 	slices.SortStableFunc(parts, func(a, b part) int { return cmp.Compare(b.rest, a.rest) })
-	var out []question.Kind
+	var out []K
 	for i, p := range parts {
 		if i < left {
 			p.whole++
 		}
 		for range p.whole {
-			out = append(out, p.kind)
+			out = append(out, p.of)
 		}
 	}
-	for len(out) < n {
-		out = append(out, question.Choice)
-	}
-	return out[:n]
+	return out
 }
 
 // picker chooses ideas. It prefers the idea whose topic, passage and subject

@@ -12,6 +12,7 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/maths"
+	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
@@ -340,5 +341,19 @@ func TestStatements(t *testing.T) {
 	})
 	if err != nil || truths["true"] < 4 || truths["false"] < 4 {
 		t.Errorf("statements are %v, %v", truths, err)
+	}
+}
+
+// oneKey checks that the proof clears a choice with its key, and faults it with any other.
+func oneKey(t *testing.T, q question.Question, library *proof.Library) {
+	t.Helper()
+	for _, o := range q.Options {
+		keyed, want := q, proof.Faulted
+		if keyed.Key = (question.Key{Options: []string{o.ID}}); o.ID == q.Key.Options[0] {
+			want = proof.Cleared
+		}
+		if r := proof.Examine(keyed, library); r.Verdict != want {
+			t.Fatalf("%q with %q as key is %s: %+v", q.Asks(), o.Text, r.Verdict, r.Findings)
+		}
 	}
 }

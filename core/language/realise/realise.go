@@ -413,3 +413,11 @@ func (c Clause) Done(subject string, plural bool) (said string, forbidden, ok bo
 	}
 	return "", false, false
 }
+
+// List joins parts as a sentence does: "a, b and c".
+func List(parts []string) string {
+	if len(parts) < 2 {
+		return strings.Join(parts, "")
+	}
+	return strings.Join(parts[:len(parts)-1], ", ") + " and " + parts[len(parts)-1]
+}

@@ -6,7 +6,7 @@ import type { Room } from "./room";
 const name = (row: number, column: number) => `r${row + 1}c${column + 1}`;
 
 /** Cells is a table whose empty cells are what `fill` makes of them. */
-function Cells({ rows, fill }: { rows: string[][]; fill: (cell: string, says: string) => ReactNode }) {
+export function Cells({ rows, fill }: { rows: string[][]; fill: (cell: string, says: string) => ReactNode }) {
   const [head = [], ...body] = rows;
   return (
     <div className="mt-6 overflow-x-auto">

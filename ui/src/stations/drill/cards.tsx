@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { useNavigate, useOutletContext, useSearchParams } from "react-router";
 import { api, take, type Card } from "../../api/client";
 import * as queries from "../../api/queries";
+import { Cells } from "../../kinds/grid";
 import { Note } from "../../marginalia/note";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
@@ -117,36 +118,15 @@ function useLifted() {
 
 function Covered({ card, bare }: { card: Card; bare: boolean }) {
   const lifted = useLifted();
-  const [head = [], ...body] = card.rows ?? [];
-  const cell = (text: string, row: number, column: number, name: string) => {
-    const i = (card.masks ?? []).findIndex((m) => m.at === `r${row}c${column}`);
-    return i < 0 ? <Prose text={text} /> : <Lift says={card.masks![i]!.text} bare={bare || lifted.is(i)} name={name} lift={() => lifted.lift(i)} />;
-  };
+  const masks = card.masks ?? [];
   return (
-    <div className="mt-6 overflow-x-auto">
-      <table className="w-full border-collapse text-left text-[15px]">
-        <thead>
-          <tr>
-            {head.map((h, c) => (
-              <th key={c} scope="col" className="border-b border-ink-3 px-2 py-1.5 font-[650]">
-                {cell(h, 1, c + 1, `column ${c + 1}`)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {body.map((row, r) => (
-            <tr key={r}>
-              {row.map((text, c) => (
-                <td key={c} className="border-b border-line px-2 py-1.5 align-top">
-                  {cell(text, r + 2, c + 1, `${row[0] || `row ${r + 1}`}, ${head[c] || `column ${c + 1}`}`)}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <Cells
+      rows={card.rows ?? []}
+      fill={(cell, says) => {
+        const i = masks.findIndex((m) => m.at === cell);
+        return i < 0 ? null : <Lift says={masks[i]!.text} bare={bare || lifted.is(i)} name={says} lift={() => lifted.lift(i)} />;
+      }}
+    />
   );
 }
 
