@@ -45,8 +45,14 @@ func (e expression) Right(q question.Question) marking.Response {
 	return marking.Response{Text: e.Key(q)}
 }
 
+// Mark takes a key with a subject, "t = …", for a formula that was turned round:
+// the answer may leave the subject away.
 func (expression) Mark(q question.Question, r marking.Response, budget algebra.Budget, out *marking.Result) {
-	marking.Mathematics(work.Task{Task: "simplify", Statement: q.Key.Expression, Language: q.Language}, r.Text, q.Slips, budget, out)
+	t := work.Task{Task: "simplify", Statement: q.Key.Expression, Language: q.Language}
+	if subject, _, ok := strings.Cut(q.Key.Expression, "="); ok {
+		t.Task, t.Variable = "rearrange", strings.TrimSpace(subject)
+	}
+	marking.Mathematics(t, r.Text, q.Slips, budget, out)
 }
 
 // solution asks for a set of solutions: "x > 3", "no solution".

@@ -13,6 +13,7 @@ func TestMarkMathematics(t *testing.T) {
 	}
 	interval := question.Question{Kind: question.Solution, Key: question.Key{Set: "interval", Where: "x < -2 or x >= 1"}}
 	expression := question.Question{Kind: question.Expression, Key: question.Key{Expression: "2x*cos(x^2)"}}
+	subject := question.Question{Kind: question.Expression, Key: question.Key{Expression: "t = (9y + 1)/(y - 1)"}, Slips: []question.Slip{{ID: "sign-lost", Value: "t = (9y - 1)/(y - 1)", Why: "A sign was lost."}}}
 	for _, c := range []struct {
 		q       question.Question
 		typed   string
@@ -38,6 +39,12 @@ func TestMarkMathematics(t *testing.T) {
 		{expression, "2x sin(x^2)", 0, ""},
 		{expression, "√2x", 0, ""},
 		{expression, "2x(", 0, ""},
+		{subject, "t = (9y + 1)/(y - 1)", 100, ""},
+		{subject, "t = 9 + 10/(y - 1)", 100, ""},
+		{subject, "(1 + 9y)/(y - 1)", 100, ""},
+		{subject, "t = (9y - 1)/(y - 1)", 0, "sign-lost"},
+		{subject, "y = (t + 1)/(t - 9)", 0, ""},
+		{subject, "t", 0, ""},
 	} {
 		got := Mark(c.q, marking.Response{Text: c.typed})
 		if got.Percent != c.percent || got.Slip != c.slip || got.Feedback == "" {
