@@ -1,425 +1,423 @@
 package split
 
 import (
-	"fmt"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
 
-var (
-	marksAt   = regexp.MustCompile(`(?i)\s*(?:[(\[]\s*(\d{1,2}(?:\.5)?)\s*(?:marks?|points?|pts?\.?|m)\s*[)\]]|\[\s*(\d{1,2})\s*\])\s*$`)
-	marksHead = regexp.MustCompile(`(?i)^[(\[]\s*(\d{1,2}(?:\.5)?)\s*(?:marks?|points?|pts?\.?)\s*[)\]]\s*[.:]?\s*`)
-	answerEnd = regexp.MustCompile(`(?i)\s*[(\[]\s*(?:ans(?:wer)?|key|correct)\s*[:.=]\s*([^()\[\]]+?)\s*[)\]]\s*$|\s+(?:ans(?:wer)?|key)\s*[:=]\s*(\S.*)$`)
-	choiceEnd = regexp.MustCompile(`(?i)\s*(?:[(\[]\s*)?\b(?:T\s*(?:/|or)\s*F|true\s*(?:/|or)\s*false|true\s{2,}false|T\s{2,}F)\b\s*\??(?:\s*[)\]])?\s*[.:?]?\s*$`)
-	choiceTop = regexp.MustCompile(`(?i)^\s*[(\[]?(?:true\s*(?:/|or)\s*false|T\s*/\s*F)\s*[)\]]?\s*[:.?–—-]?\s*`)
-	asks      = regexp.MustCompile(`(?i)^(?:define|calculate|compute|state|explain|describe|list|name|find|give|determine|estimate|sketch|draw|outline|compare|discuss|show|prove|identify|how|what|why|when|where|which|who|write|work out|suggest|convert|express|evaluate|justify|comment)\b`)
-)
+// item is one numbered question while it is read, with its parts.
+type item struct {
+	id      string
+	number  int    // 0 where it has none
+	label   string // as the paper prints it
+	printed string // the same with what stands around it
+	section string
+	sti     *stimulus
+	lines   []*line // the first without its label
+	rest    []*line // of them, what was no part of it
+	picture []*line // where its pictures stand
+	matched bool    // left and right sides are to be joined
+	counted bool    // its rows are numbered as questions are
+	rows    int     // the number of the last row of a match
+	runs    []run   // that its lines have
+	offered int     // how many options were found
+
+	out []*question.Question // one, or one for each of its parts
+}
+
+// offer is an option while it is read.
+type offer struct {
+	letter string
+	text   string
+	dress  string // how it is set apart from the others
+	state  string // what stands in its box
+}
 
 // draft gathers what one question consists of.
 type draft struct {
-	of      *item
-	stem    []string
-	offers  []offer
-	last    *line // of the last option
-	key     string
-	why     []string
-	binary  bool // true or false is asked
-	counted bool // the options are numbered
-	marks   float64
+	of     *item
+	h      *habits
+	stem   []string
+	offers []offer
+	form   form
+	key    string
+	why    []string
+	binary bool
+	marks  float64
+	rest   []*line // behind the question, and no part of it
 }
 
-// build takes the item apart into its question, or one for each of its parts.
-func (it *item) build() {
-	if it.matched && it.match() {
-		return
-	}
-	if it.parted() {
-		return
-	}
-	d := &draft{of: it}
-	d.read(it.rest, it.lines)
-	it.out = []*question.Question{d.question(it, it.id, it.label, it.lines[0].n)}
-}
+var (
+	marksAt    = regexp.MustCompile(`(?i)\s*(?:[(\[]\s*(\d{1,2}(?:\.5)?)\s*(?:marks?|points?|pts?\.?|m|punkte?|puntos?)\s*[)\]]|\[\s*(\d{1,2})\s*\])\s*$`)
+	marksHead  = regexp.MustCompile(`(?i)^[(\[]\s*(\d{1,2}(?:\.5)?)\s*(?:marks?|points?|pts?\.?)\s*[)\]]\s*[.:]?\s*`)
+	marksLine  = regexp.MustCompile(`(?i)^(?:pts|points?|marks?)\s*[:.]?\s*(\d{1,2}(?:\.5)?)$`)
+	answerEnd  = regexp.MustCompile(`(?i)\s*[(\[]\s*(?:ans(?:wer)?|key|correct)\s*[:.=]\s*([^()\[\]]+?)\s*[)\]]\s*$|\s+(?:ans(?:wer)?|key)\s*[:=]\s*(\S.*)$`)
+	bracketEnd = regexp.MustCompile(`\s*[\[(]\s*([^\[\]()]{1,24})\s*[\])]\s*$`)
+	tagHead    = regexp.MustCompile(`^[(\[][^()\[\]]{1,30}[)\]]\s*`)
+	choiceEnd  = regexp.MustCompile(`(?i)\s*(?:[(\[]\s*)?\b(?:T\s*(?:/|or)\s*F|true\s*(?:/|or)\s*false|true\s{2,}false|T\s{2,}F|verdadero\s*/\s*falso|richtig\s*/\s*falsch|yes\s*/\s*no|vrai\s*/\s*faux)\b\s*\??(?:\s*[)\]])?\s*[.:?]?\s*$`)
+	choiceTop  = regexp.MustCompile(`(?i)^\s*[(\[]?(?:true\s*(?:/|or)\s*false|T\s*(?:/|or)\s*F)\s*[)\]]?\s*[:.?–—-]*\s*`)
+	asks       = regexp.MustCompile(`(?i)^(?:define|calculate|compute|state|explain|describe|list|name|find|give|determine|estimate|sketch|draw|outline|compare|discuss|show|prove|identify|how|what|why|when|where|which|who|write|work out|suggest|convert|express|evaluate|justify|comment|say|advise|put|match|choose|select|complete|translate|in what|at what|by how|for how)\b`)
+	letterOnly = regexp.MustCompile(`^(?:[(\[]([A-Ha-h])[)\]]|([A-Ha-h]))\.?$`)
+)
 
-// parted takes an item apart whose lettered lines are questions of their own:
-// what stands above them all becomes their stimulus.
-func (it *item) parted() bool {
-	type part struct {
-		letter string
-		lines  []*line
-		rest   string
-	}
-	var parts []part
-	var shared []*line
-	asking := 0
-	want := byte('a')
-	for i, l := range it.lines {
-		text := l.text
-		if i == 0 {
-			text = it.rest
-		}
-		o, ok := option(text)
-		if ok && o.letter == string(want) && !o.right {
-			want++
-			parts = append(parts, part{o.letter, []*line{l}, o.text})
-			if strings.HasSuffix(o.text, "?") || marksAt.MatchString(o.text) || asks.MatchString(o.text) {
-				asking++
-			}
-			continue
-		}
-		if len(parts) == 0 {
-			shared = append(shared, l)
-			continue
-		}
-		parts[len(parts)-1].lines = append(parts[len(parts)-1].lines, l)
-	}
-	if len(parts) < 2 || asking*3 < len(parts)*2 {
-		return false
-	}
-	var above []string
-	for i, l := range shared {
-		if text := l.text; i == 0 {
-			above = append(above, it.rest)
-		} else {
-			above = append(above, text)
-		}
-	}
-	stem := strings.TrimSpace(strings.Join(above, "\n"))
-	for _, p := range parts {
-		d := &draft{of: it}
-		d.read(p.rest, p.lines)
-		q := d.question(it, it.id+p.letter, strings.TrimSpace(it.label+" ("+p.letter+")"), p.lines[0].n)
-		if stem != "" {
-			q.Stem = stem + "\n\n" + q.Stem
-		}
-		it.out = append(it.out, q)
-	}
-	return true
-}
-
-// read goes through the lines of one question, the first of which holds its
-// stem's beginning.
-func (d *draft) read(first string, lines []*line) {
+// read takes the lines of one question apart.
+func (d *draft) read(lines []*line, all []run) {
 	const (
 		inStem = iota
 		inOptions
 		inAnswer
 	)
-	in, awaited := inStem, false // whether the answer stands on the next line
-	first, flowed := flow(first, lines)
+	h := d.h
+	r, offered := h.chosen(lines, all)
+	marked := map[int][]int{} // of a line, which options begin on it
+	if offered {
+		d.form = r.form
+		d.offers = make([]offer, len(r.spots))
+		for i, s := range r.spots {
+			marked[s.line] = append(marked[s.line], i)
+			d.offers[i] = offer{letter: question.Letter(i), state: s.state}
+		}
+		for _, on := range marked {
+			slices.SortFunc(on, func(a, b int) int { return r.spots[a].at - r.spots[b].at })
+		}
+	}
+	in, open, begun := inStem, -1, 0
+	awaited := ""
+	known := func(value string) bool { return d.knows(value, offered, r) }
+	var before *line
 	for i, l := range lines {
-		if flowed[l] {
-			l.as = Option
+		if l.picture != "" {
 			continue
 		}
-		text := l.text
-		if i == 0 {
-			if m := marksHead.FindStringSubmatch(first); m != nil {
-				d.marks, _ = strconv.ParseFloat(m[1], 64)
-				first = strings.TrimSpace(first[len(m[0]):])
+		text, from := l.text, 0
+		put := func(piece string) {
+			piece = strings.TrimSpace(piece)
+			switch {
+			case piece == "":
+			case l.hint == Stem:
+				d.stem = append(d.stem, piece)
+			case awaited == "key":
+				d.key, awaited = piece, ""
+				l.as = Key
+			case awaited == "why":
+				d.why = append(d.why, piece)
+				l.as = Explanation
+			case in == inStem:
+				d.stem = append(d.stem, piece)
+			case in == inOptions && open >= 0:
+				d.offers[open].text = join(d.offers[open].text, piece)
+			default:
+				d.why = append(d.why, piece)
+				l.as = Explanation
 			}
-			text = first
 		}
-		if text == "" {
-			continue
-		}
-		blank := i > 0 && l.n > lines[i-1].n+1
-		forced := l.hint
-		if i > 0 && (forced == Key || forced == "" && (answerLine.MatchString(text) && (d.isAnswer(text) || in != inStem) || d.of.asked && answered.MatchString(text))) {
-			value := text
-			if m := answered.FindStringSubmatch(text); m != nil && d.of.asked {
-				value = m[1]
-			} else if m := answerLine.FindStringSubmatch(text); m != nil {
-				value = m[1]
+		switch l.hint {
+		case Key:
+			if got, ok := h.keyAt(text, 0, known); ok && got.at == 0 {
+				text = text[got.end:]
 			}
-			d.key, in = strings.TrimSpace(strings.Trim(value, "*")), inAnswer
+			d.key, in, awaited = strings.TrimSpace(text), inAnswer, ""
 			l.as = Key
 			continue
-		}
-		if i > 0 && forced == "" && answerAlone.MatchString(text) {
-			in, awaited = inAnswer, true
-			l.as = Key
+		case Explanation:
+			if got, ok := whyAt(text, 0); ok && got.at == 0 {
+				text = text[got.end:]
+			}
+			d.why, in, awaited = append(d.why, text), inAnswer, ""
+			l.as = Explanation
 			continue
+		case Option:
+			if len(marked[i]) == 0 {
+				d.offers = append(d.offers, offer{letter: question.Letter(len(d.offers)), text: text})
+				open, in = len(d.offers)-1, inOptions
+				l.as = Option
+				before = l
+				continue
+			}
 		}
-		if m := letterAlone.FindStringSubmatch(text); m != nil && forced == "" && len(d.offers) >= 2 && d.key == "" && int((m[1] + m[2])[0]|0x20-'a') < len(d.offers) {
-			d.key, in = m[1]+m[2], inAnswer
-			l.as = Key
-			continue
-		}
-		if m := marksLine.FindStringSubmatch(text); m != nil && forced == "" && i > 0 {
+		if m := marksLine.FindStringSubmatch(text); m != nil && i > 0 && l.hint == "" {
 			d.marks, _ = strconv.ParseFloat(m[1], 64)
 			l.as = Key
 			continue
 		}
-		if awaited && d.key == "" && forced == "" {
-			d.key, awaited = text, false
-			l.as = Key
-			continue
-		}
-		if m := reasonLine.FindStringSubmatch(text); i > 0 && (forced == Explanation || forced == "" && m != nil && (in != inStem || d.key != "")) {
-			if m != nil {
-				text = m[1]
-			}
-			d.why, in = append(d.why, text), inAnswer
-			l.as = Explanation
-			continue
-		}
-		if forced == "" || forced == Option {
-			if d.offer(text, l, forced == Option) {
-				in = inOptions
-				if i > 0 {
-					l.as = Option
+		// A line with no option on it, behind the first: does it go on, or is it
+		// something else?
+		if i > 0 && len(marked[i]) == 0 && l.hint == "" {
+			all := begun == len(d.offers)
+			got, isKey := h.keyAt(text, 0, known)
+			reason, isWhy := whyAt(text, 0)
+			switch {
+			case awaited == "why" && in == inAnswer && !isKey && (!l.blank || len(d.why) == 0):
+				d.why, l.as = append(d.why, text), Explanation
+				before = l
+				continue
+			case isWhy && reason.at == 0 && (in != inStem || d.key != "" || d.keyed()):
+				in, open = inAnswer, -1
+				l.as, awaited = Explanation, "why"
+				if !reason.alone && strings.TrimSpace(text[reason.end:]) != "" {
+					d.why = append(d.why, strings.TrimSpace(text[reason.end:]))
 				}
+				before = l
+				continue
+			case isKey && got.at == 0 && (in != inStem || d.answers(text, got, i)):
+				// below
+			case awaited == "key" && !l.blank || awaited == "key" && d.key == "":
+				// below
+			case in == inStem && (len(d.rest) > 0 || !offered && d.beyond(l, isKey)):
+				d.rest = append(d.rest, l)
+				continue
+			case in == inStem && !offered && d.key == "" && !h.bare && len(d.stem) > 0 && dressed(text):
+				clean, _ := undressed(text)
+				d.key, in, l.as = clean, inAnswer, Key
+				before = l
+				continue
+			case in == inStem && !offered && d.key == "" && d.stated(text):
+				_, value, _ := strings.Cut(text, ":")
+				clean, _ := undressed(value)
+				d.key, in, l.as = clean, inAnswer, Key
+				before = l
+				continue
+			case in == inOptions && all && d.key == "" && letterOnly.MatchString(text) && known(text):
+				d.key, in, l.as = text, inAnswer, Key
+				before = l
+				continue
+			case in == inOptions && open >= 0 && before != nil && (h.continues(before, l, indentOf(lines, r, open)) && !recased(d.offers[open].text, text) || offered && open > 0 && open < len(r.spots) && r.spots[open].place < apart && !l.blank):
+				if isFurniture(h, text) {
+					l.as, l.why = Left, "repeats on the pages"
+					d.rest = append(d.rest, l)
+					continue
+				}
+				l.as = Option
+			case in == inOptions && !all:
+				if l.blank && len(text) < 60 && !strings.ContainsAny(text, ".") || isFurniture(h, text) {
+					d.rest = append(d.rest, l) // a page ends between two options
+					continue
+				}
+				d.why, l.as = append(d.why, text), Explanation
+				continue
+			case in == inOptions || in == inAnswer:
+				if isFurniture(h, text) || l.blank && !h.explains(l, d) || l.speaks != "" || len(d.rest) > 0 {
+					d.rest = append(d.rest, l)
+					in = inAnswer
+					continue
+				}
+				open, in = -1, inAnswer
+				if d.key == "" && len(d.why) == 0 && d.quotes(text) {
+					d.key, l.as = text, Key
+					before = l
+					continue
+				}
+				d.why, l.as = append(d.why, strings.Trim(text, "*_ ")), Explanation
+				before = l
 				continue
 			}
 		}
-		switch {
-		case in == inStem || forced == Stem:
-			d.stem = append(d.stem, text)
-		case in == inOptions && (!blank || l.indent > d.last.indent+1) && len(d.offers) > 0:
-			at := &d.offers[len(d.offers)-1]
-			more := praise(offer{text: text}, text)
-			at.text, at.right = strings.TrimSpace(at.text+" "+source.Fold(more.text)), at.right || more.right
-			l.as = Option
-		case in == inAnswer && (!blank || len(d.why) > 0):
-			d.why = append(d.why, text)
-			l.as = Explanation
-		default:
-			l.of, l.as, l.why = nil, Left, "stands behind the options of a question"
+		role := Stem
+		if in == inOptions {
+			role = Option
+		} else if in == inAnswer {
+			role = Explanation
 		}
+		// Cut the line at its options, its key and its explanation.
+		for _, k := range marked[i] {
+			s := r.spots[k]
+			if s.at < from {
+				continue
+			}
+			piece := text[from:s.at]
+			if in == inOptions || in == inStem && k > 0 {
+				piece = strings.TrimRight(piece, " ;,|\t*")
+			}
+			put(piece)
+			if s.at > 0 && strings.HasSuffix(strings.TrimRight(text[:s.at], " "), "*") && strings.TrimSpace(strings.TrimLeft(text[from:s.at], "*")) == "" || strings.HasPrefix(text[s.at:], "*") && !strings.HasPrefix(text[s.at:], "**") {
+				d.offers[k].dress = "*"
+			}
+			if d.offers[k].dress == "" {
+				d.offers[k].dress = frontDress(text[from:s.at])
+			}
+			if strings.HasPrefix(text[s.at:], "**") && !strings.Contains(text[s.at+2:s.end], "**") {
+				d.offers[k].text = "**"
+			}
+			in, open, from, role = inOptions, k, s.end, Option
+			begun++
+		}
+		piece := text[from:]
+		if got, ok := h.keyAt(text, from, known); ok && got.at >= from && (i > 0 || got.at > 0) && (got.at > 0 || in != inStem || d.answers(text, got, i)) && (begun == len(d.offers) || !offered) {
+			put(text[from:got.at])
+			value := text[got.end:]
+			if reason, ok := whyAt(value, 0); ok && !reason.alone {
+				d.why = append(d.why, strings.TrimSpace(value[reason.end:]))
+				value = value[:reason.at]
+			}
+			in, open = inAnswer, -1
+			if value = strings.TrimSpace(strings.Trim(strings.TrimSpace(value), "*")); value == "" {
+				awaited = "key"
+			} else if d.key == "" {
+				d.key = value
+			} else {
+				d.why = append(d.why, value)
+			}
+			if i > 0 {
+				l.as = Key
+			}
+			before = l
+			continue
+		}
+		if reason, ok := whyAt(text, from); ok && reason.at > from && in != inStem && begun == len(d.offers) {
+			put(text[from:reason.at])
+			d.why = append(d.why, strings.TrimSpace(text[reason.end:]))
+			in, open = inAnswer, -1
+			before = l
+			continue
+		}
+		put(piece)
+		if i > 0 && l.as == "" {
+			l.as = role
+		}
+		before = l
 	}
 }
 
-// flow joins the lines of a stem within which the options stand as in a sentence,
-// and says which lines went into the first.
-func flow(first string, lines []*line) (string, map[*line]bool) {
-	joined, gone := first, map[*line]bool{}
-	if !inlineFirst.MatchString(first) {
-		return first, nil
-	}
-	for i := 1; i < len(lines) && lines[i].n == lines[i-1].n+1 && lines[i].hint == ""; i++ {
-		if answerLine.MatchString(lines[i].text) || reasonLine.MatchString(lines[i].text) {
-			break
-		}
-		joined += " " + lines[i].text
-		gone[lines[i]] = true
-	}
-	if _, several := options(joined, "a"); len(several) < 2 {
-		return first, nil
-	}
-	return joined, gone
+// recased says whether a line begins with a capital below an option that begins
+// with a small letter: it is another sentence.
+func recased(option, next string) bool {
+	a, _ := utf8.DecodeRuneInString(strings.TrimLeft(option, "*_ "))
+	b, _ := utf8.DecodeRuneInString(next)
+	return unicode.IsLower(a) && unicode.IsUpper(b) && strings.HasSuffix(next, ".")
 }
 
-// inlineFirst is the first option in the middle of a line.
-var inlineFirst = regexp.MustCompile(`\S\s+(?:\(\s?[Aa]\s?\)|\[\s?[Aa]\s?\]|[Aa]\))\s*\S`)
-
-// isAnswer says whether a line that reads like "Answer …" is one, and no stem
-// that speaks of answers.
-func (d *draft) isAnswer(text string) bool {
-	m := answerLine.FindStringSubmatch(text)
-	lower := strings.ToLower(text)
-	colon := strings.IndexAny(text, ":=")
-	return m != nil && !strings.HasSuffix(text, "?") && (colon > 0 && colon < 32 || strings.HasPrefix(lower, "ans") && len(strings.Fields(m[1])) <= 4 || len(strings.Fields(m[1])) == 1)
+// indentOf is where the label of an option stands.
+func indentOf(lines []*line, r run, open int) int {
+	if open < len(r.spots) {
+		s := r.spots[open]
+		return lines[s.line].indent + s.at
+	}
+	return 0
 }
 
-// offer takes a line as one or more options, if it is.
-func (d *draft) offer(text string, l *line, forced bool) bool {
-	want := string(rune('a' + len(d.offers)))
-	if before, several := options(text, want); len(several) > 1 && (before == "" || len(d.offers) == 0) {
-		if before != "" {
-			d.stem = append(d.stem, before)
-		}
-		d.offers, d.last = append(d.offers, several...), l
+// frontDress is the sign that stands before a label.
+func frontDress(before string) string {
+	before = strings.TrimSpace(before)
+	if before == "" || len(before) > 4 {
+		return ""
+	}
+	if r := []rune(before); len(r) == 1 && (sign(r[0]) || r[0] == '>') {
+		return dressOf(r[0])
+	}
+	return ""
+}
+
+func dressed(text string) bool {
+	_, dress := undressed(text)
+	return dress == "tick" || dress == "word" || dress == "bold"
+}
+
+// isFurniture says whether a line repeats on the pages.
+func isFurniture(h *habits, text string) bool { return h.said[folded(text)] >= 2 }
+
+// explains says whether a line behind a blank one explains what stands above.
+func (h *habits) explains(l *line, d *draft) bool {
+	if len(d.why) > 0 && !sectionHead.MatchString(l.text) && d.rest == nil && l.hint == "" && h.after {
 		return true
 	}
-	o, ok := option(text)
-	if !ok {
-		if o, ok := numberedOption(text, d.of.main, len(d.offers)+1); ok && len(d.stem) > 0 {
-			d.offers, d.last, d.counted = append(d.offers, o), l, true
+	if m := wrappedIn(l.text); m != nil && m[1] == m[3] {
+		return true
+	}
+	return h.after && !sectionHead.MatchString(l.text) && !instruction.MatchString(l.text) && !given.MatchString(l.text)
+}
+
+// beyond says whether a line below a stem without options belongs to it no more.
+func (d *draft) beyond(l *line, isKey bool) bool {
+	h := d.h
+	switch {
+	case isFurniture(h, l.text) && d.asked() && !unicode.IsLower(runeAt(l.text, 0)):
+		return true
+	case l.blank && (h.bare && len(d.stem) == h.usual+1 || d.keyed()):
+		return true
+	}
+	return !isKey && (h.commas && byComma.MatchString(d.stemEnd()) || l.blank && !h.broken && d.asked())
+}
+
+// stemEnd is the last line of the stem so far.
+func (d *draft) stemEnd() string {
+	if len(d.stem) == 0 {
+		return ""
+	}
+	return d.stem[len(d.stem)-1]
+}
+
+// keyed says whether the stem ends with the key in brackets, as all of them do.
+func (d *draft) keyed() bool { return d.h.stemKeys && bracketEnd.MatchString(d.stemEnd()) }
+
+// asked says whether the stem is whole: a sentence that ended.
+func (d *draft) asked() bool {
+	last := strings.TrimSpace(marksAt.ReplaceAllString(d.stemEnd(), ""))
+	return strings.HasSuffix(last, "?") || strings.HasSuffix(last, ".") || d.h.stemKeys && bracketEnd.MatchString(last)
+}
+
+// answers says whether a line of the stem that reads like "Answer …" says the key.
+func (d *draft) answers(text string, got lead, i int) bool {
+	if i == 0 || strings.HasSuffix(text, "?") {
+		return false
+	}
+	value := text[got.end:]
+	head := strings.TrimSpace(text[:got.end])
+	return got.alone || strings.ContainsAny(head, ":=→⇒>") || strings.HasPrefix(strings.ToLower(head), "ans") && (len(strings.Fields(value)) <= 4 || strings.HasSuffix(head, "-") || strings.HasSuffix(head, "–") || strings.HasSuffix(head, ".")) || len(strings.Fields(value)) == 1 || len(d.stem) > 0 && (d.h.leads[strings.ToLower(strings.Trim(head, " :."))] || strings.HasSuffix(strings.TrimSpace(d.stemEnd()), "?"))
+}
+
+// stated says whether a line below a question says its answer behind a name of
+// its own: "Typed in: 180 mg".
+func (d *draft) stated(text string) bool {
+	name, value, ok := strings.Cut(text, ":")
+	if !ok || !strings.HasSuffix(strings.TrimSpace(d.stemEnd()), "?") {
+		return false
+	}
+	words, said := len(strings.Fields(name)), len(strings.Fields(value))
+	return words >= 1 && words <= 3 && said >= 1 && said <= 5 && !strings.ContainsAny(value, "?_") && !strings.Contains(value, "...")
+}
+
+// quotes says whether a text is one of the options again.
+func (d *draft) quotes(text string) bool {
+	for _, o := range d.offers {
+		if clean, _ := undressed(o.text); same(clean, text) {
 			return true
 		}
-		if forced {
-			d.offers, d.last = append(d.offers, offer{text: text}), l
-		}
-		return forced
 	}
-	switch {
-	case forced:
-	case o.letter == "":
-		if len(d.offers) > 0 && d.offers[0].letter != "" || len(d.stem) == 0 {
-			return false
-		}
-	case o.letter < want || o.letter[0] > want[0]+2 || len(d.offers) == 0 && o.letter != "a":
-		return false
-	case len(d.offers) > 0 && d.offers[0].letter == "":
-		return false
-	case len(d.stem) == 0 && len(d.offers) == 0:
-		return false // a stem that begins "A. …"
-	}
-	o.right = o.right || l.bold && !allBold(l)
-	d.offers, d.last = append(d.offers, o), l
-	return true
+	return false
 }
 
-// allBold says whether emphasis tells nothing, because the lines around have it
-// too.
-func allBold(*line) bool { return false }
-
-// question makes the question of what was gathered.
-func (d *draft) question(it *item, id, label string, at int) *question.Question {
-	q := &question.Question{ID: id, Number: label, Level: question.Medium, Marks: d.marks, Origin: question.Origin{By: "import", Line: at}}
-	if it.sti != nil {
-		q.Stimulus = it.sti.ID
+// knows says whether a text may be the key of the question: a letter that it has,
+// an option again, true or false.
+func (d *draft) knows(value string, offered bool, r run) bool {
+	value = strings.TrimSpace(strings.Trim(strings.TrimSpace(value), "*"))
+	first, _, _ := strings.Cut(value, " ")
+	if !offered && oneKey.MatchString(value) || offered && r.names(strings.Trim(first, ",;:()[].")) {
+		return true
 	}
-	d.bareOptions()
-	stem := strings.TrimSpace(flowing(d.stem))
-	if m := marksAt.FindStringSubmatch(stem); m != nil {
-		q.Marks, _ = strconv.ParseFloat(m[1]+m[2], 64)
-		stem = strings.TrimSpace(stem[:len(stem)-len(m[0])])
+	if twoValue.MatchString(value) && len(strings.Fields(value)) <= 6 {
+		return true
 	}
-	if m := answerEnd.FindStringSubmatch(stem); m != nil && d.key == "" {
-		d.key, stem = m[1]+m[2], strings.TrimSpace(stem[:len(stem)-len(m[0])])
-	}
-	if len(d.offers) > 0 && d.key == "" {
-		last := &d.offers[len(d.offers)-1]
-		if m := answerEnd.FindStringSubmatch(last.text); m != nil {
-			d.key, last.text = m[1]+m[2], strings.TrimSpace(last.text[:len(last.text)-len(m[0])])
-		}
-	}
-	if len(d.offers) == 0 {
-		if m := choiceTop.FindString(stem); m != "" && len(m) < len(stem) {
-			stem, d.binary = stem[len(m):], true
-		} else if m := choiceEnd.FindString(stem); m != "" && len(m) < len(stem) {
-			stem, d.binary = strings.TrimSpace(stem[:len(stem)-len(m)]), true
-		}
-		d.binary = d.binary || trueFalseHead.MatchString(it.section) && !strings.HasSuffix(stem, "?") && !gap.MatchString(stem) && !asks.MatchString(stem)
-	}
-	if d.counted {
-		q.Tags = append(q.Tags, numberedTag)
-	}
-	q.Stem = stem
-	rights := 0
-	for i, o := range d.offers {
-		q.Options = append(q.Options, question.Option{ID: question.Letter(i), Text: o.text})
-		if o.right {
-			rights++
-		}
-	}
-	if rights < len(d.offers) { // where all are marked, the mark says nothing
-		for i, o := range d.offers {
-			if o.right {
-				q.Key.Options = append(q.Key.Options, question.Letter(i))
-			}
-		}
-	}
-	if m := choiceTop.FindString(q.Stem); m != "" && len(m) < len(q.Stem) && len(q.Options) == 2 {
-		q.Stem = q.Stem[len(m):]
-	}
-	if len(q.Options) == 2 && isTrue(q.Options[0].Text) && isFalse(q.Options[1].Text) {
-		key := ""
-		if len(q.Key.Options) == 1 {
-			key = map[string]string{"a": "true", "b": "false"}[q.Key.Options[0]]
-		}
-		q.Key = question.Key{}
-		d.binary = true
-		if key != "" {
-			q.Key.Options = []string{key}
-		}
-		switch strings.ToLower(strings.Trim(d.key, " .()")) {
-		case "a":
-			d.key = "true"
-		case "b":
-			d.key = "false"
-		}
-	}
-	if d.binary {
-		q.Kind = question.TrueFalse
-		q.Options = []question.Option{{ID: "true", Text: "True"}, {ID: "false", Text: "False"}}
-	}
-	q.Explanation = flowing(d.why)
-	if d.key != "" {
-		if rest := setKey(q, d.key); rest != "" {
-			q.Explanation = strings.TrimSpace(rest + "\n" + q.Explanation)
-		}
-	}
-	return q
+	return offered && len(value) > 1 && d.quotes(value)
 }
 
-// numberedTag marks, while a paper is read, a question whose options are
-// numbered: its key is a number.
-const numberedTag = "numbered options"
-
-// ownLine is what begins a line of its own within a stem.
-var ownLine = regexp.MustCompile(`^(?:\(?(?:[IVX]{1,4}|[ivx]{1,4}|\d{1,2})[.)]|[-•*])\s`)
-
-// flowing joins lines that were broken to fit the page; what was on a line of
-// its own stays so.
-func flowing(lines []string) string {
-	var out strings.Builder
-	for i, l := range lines {
-		if i > 0 {
-			before := strings.TrimSpace(lines[i-1])
-			ended := before == "" || strings.ContainsAny(before[len(before)-1:], ".?!:;") || len(before) < 30
-			if ownLine.MatchString(l) || ended {
-				out.WriteString("\n")
-			} else {
-				out.WriteString(" ")
-			}
-		}
-		out.WriteString(l)
+// join puts two pieces of a text together, of which the first may end in a word
+// that was cut.
+func join(a, b string) string {
+	a, b = strings.TrimSpace(a), strings.TrimSpace(b)
+	if a == "" {
+		return b
 	}
-	return out.String()
-}
-
-var trueFalseHead = regexp.MustCompile(`(?i)\btrue\b.{0,12}\bfalse\b|\bT\b\s*(?:/|or)\s*\bF\b`)
-
-func isTrue(text string) bool  { return trueWord.MatchString(strings.Trim(text, " .")) }
-func isFalse(text string) bool { return falseWord.MatchString(strings.Trim(text, " .")) }
-
-// longOption is the length of a line above which it is no option without a
-// letter, in bytes.
-const longOption = 140
-
-// bareOptions finds options that stand on lines of their own with no letter:
-// below a stem that ends as a question does, and with the answer among them
-// where there is one.
-func (d *draft) bareOptions() {
-	if len(d.offers) > 0 || len(d.stem) < 3 {
-		return
+	if strings.HasSuffix(a, "-") && len(a) > 2 && b != "" && b[0] >= 'a' && b[0] <= 'z' && a[len(a)-2] != ' ' {
+		return mended(a, b)
 	}
-	at := 0
-	for i, s := range d.stem {
-		if strings.HasSuffix(s, "?") || strings.HasSuffix(s, ":") || strings.HasSuffix(s, "…") || strings.HasSuffix(s, "...") || strings.HasSuffix(strings.TrimRight(s, " ."), "___") {
-			at = i + 1
-		}
-	}
-	if at == 0 {
-		at = 1
-	}
-	tail := d.stem[at:]
-	if len(tail) < 2 || len(tail) > 6 {
-		return
-	}
-	found := false
-	for _, s := range tail {
-		if len(s) > longOption || len(labels(s)) > 0 && labels(s)[0].style < bare {
-			return
-		}
-		found = found || d.key != "" && same(s, d.key)
-	}
-	asked := strings.HasSuffix(d.stem[at-1], "?") || strings.HasSuffix(d.stem[at-1], ":")
-	letter := len(d.key) == 1 && d.key[0]|0x20 >= 'a' && int(d.key[0]|0x20-'a') < len(tail)
-	if !found && !(asked && (d.key == "" && len(tail) >= 3 || letter)) {
-		return
-	}
-	for _, s := range tail {
-		d.offers = append(d.offers, praise(offer{text: s}, s))
-	}
-	d.stem = d.stem[:at]
+	return a + " " + b
 }
 
 // same says whether two texts are one but for case, blanks and end marks.
@@ -427,134 +425,4 @@ func same(a, b string) bool { return plainly(a) == plainly(b) }
 
 func plainly(text string) string {
 	return strings.Trim(strings.ToLower(source.Fold(text)), " .;,:*")
-}
-
-// side is one entry of a match.
-type side struct {
-	label string
-	text  string
-}
-
-var sideLabel = regexp.MustCompile(`^(?:_{2,}|\(\s*\)|\[\s*\])?\s*(?:\(?(\d{1,2}|[A-Ja-j])[.)]|(\d{1,2}|[A-J])\s{2,})\s*(.*)$`)
-
-// sides reads the left and right entries of a row of a match, or the one that
-// it has.
-func sides(l *line) []side {
-	cells := columns(l.raw)
-	if len(cells) == 1 {
-		if i := strings.Index(cells[0], "  "); i > 0 {
-			cells = []string{cells[0][:i], strings.TrimSpace(cells[0][i:])}
-		}
-	}
-	if len(cells) > 2 { // a label stood in a column of its own
-		var joined []string
-		for i := 0; i < len(cells); i++ {
-			if len(strings.Trim(cells[i], "().")) <= 2 && i+1 < len(cells) && sideLabel.MatchString(strings.Trim(cells[i], "().")+". x") {
-				joined = append(joined, strings.Trim(cells[i], "().")+". "+cells[i+1])
-				i++
-				continue
-			}
-			if strings.Trim(cells[i], "_() ") != "" {
-				joined = append(joined, cells[i])
-			}
-		}
-		cells = joined
-	}
-	var out []side
-	for _, c := range cells {
-		if m := sideLabel.FindStringSubmatch(c); m != nil {
-			out = append(out, side{strings.ToLower(m[1] + m[2]), strings.TrimSpace(m[3])})
-		} else {
-			out = append(out, side{"", c})
-		}
-	}
-	return out
-}
-
-// match reads the item as two columns to be joined.
-func (it *item) match() bool {
-	var stem []string
-	var left, right []side
-	d := &draft{}
-	var roles []*line
-	for i, l := range it.lines {
-		text := l.text
-		if i == 0 && !it.counted {
-			stem = append(stem, it.rest)
-			continue
-		}
-		if answerLine.MatchString(text) {
-			d.key = answerLine.FindStringSubmatch(text)[1]
-			l.as = Key
-			continue
-		}
-		if m := reasonLine.FindStringSubmatch(text); m != nil && len(left) > 0 {
-			d.why = append(d.why, m[1])
-			l.as = Explanation
-			continue
-		}
-		s := sides(l)
-		switch {
-		case len(s) == 2 && (s[0].label != "" || s[1].label != "" || len(left) > 0 || len(stem) > 0):
-			if heads(s) && len(left) == 0 {
-				stem = append(stem, text)
-				continue
-			}
-			left, right = append(left, s[0]), append(right, s[1])
-		case len(s) == 1 && s[0].label != "" && s[0].label[0] <= '9':
-			left = append(left, s[0])
-		case len(s) == 1 && s[0].label != "":
-			right = append(right, s[0])
-		case len(left) > 0 && len(s) == 1 && (len(right) == 0 || columnHead.MatchString(text)):
-			stem = append(stem, text) // a heading of the second column
-			continue
-		default:
-			stem = append(stem, text)
-			continue
-		}
-		roles = append(roles, l)
-	}
-	if len(left) < 2 || len(right) < 2 {
-		return false
-	}
-	for _, l := range roles {
-		if l != it.lines[0] {
-			l.as = Option
-		}
-	}
-	q := &question.Question{ID: it.id, Kind: question.Match, Number: it.label, Level: question.Medium, Stem: strings.TrimSpace(strings.Join(stem, "\n")),
-		Explanation: strings.Join(d.why, "\n"), Origin: question.Origin{By: "import", Line: it.lines[0].n}}
-	if it.counted {
-		q.Stem = it.section
-		if n := len(left); n > 1 {
-			q.Number = fmt.Sprintf("%d–%d", it.number, it.number+n-1)
-		}
-	}
-	if it.sti != nil {
-		q.Stimulus = it.sti.ID
-	}
-	for i, s := range left {
-		if s.label == "" {
-			s.label = strconv.Itoa(i + 1)
-		}
-		q.Options = append(q.Options, question.Option{ID: s.label, Text: s.text})
-	}
-	for i, s := range right {
-		if s.label == "" {
-			s.label = question.Letter(i)
-		}
-		q.Matches = append(q.Matches, question.Option{ID: s.label, Text: s.text})
-	}
-	if d.key != "" {
-		setKey(q, d.key)
-	}
-	it.out = []*question.Question{q}
-	return true
-}
-
-var columnHead = regexp.MustCompile(`(?i)^(?:column|list|group|term|terms|definition|definitions|meaning|meanings|description)\b.{0,30}$`)
-
-// heads says whether a row is the headings of the columns.
-func heads(s []side) bool {
-	return s[0].label == "" && s[1].label == "" && columnHead.MatchString(s[0].text)
 }

@@ -10,7 +10,7 @@ import (
 )
 
 var (
-	gap      = regexp.MustCompile(`_{3,}|\.{6,}|…{3,}|\[\s{2,}\]`)
+	gap      = regexp.MustCompile(`_{3,}|\(\s*[._…]{3,}\s*\)|\.{5,}|…{2,}|\[\s{2,}\]`)
 	quantity = regexp.MustCompile(`^(?:[≈~=]|about|approximately|approx\.?|ca\.?)?\s*([-−+]?\d{1,3}(?:[ ,]\d{3})+(?:\.\d+)?|[-−+]?\d+(?:[.,]\d+)?(?:\s*[×x·]\s*10\^?[-−]?\d+)?)\s*([^\d\s,;.][^\d,;]{0,14}|%)?\.?$`)
 	longTask = regexp.MustCompile(`(?i)\b(?:discuss|essay|in (?:at least )?\d{3} words|evaluate|critically)\b`)
 )
@@ -23,7 +23,7 @@ const essayMarks = 8
 func finishKind(q *question.Question, it *item) {
 	reference := q.Key.Reference
 	switch {
-	case q.Kind == question.Match || q.Kind == question.TrueFalse:
+	case q.Kind == question.Match || q.Kind == question.TrueFalse || q.Kind == question.Order:
 	case len(q.Options) > 0 && len(q.Key.Options) > 1:
 		q.Kind = question.Choices
 	case len(q.Options) > 0:

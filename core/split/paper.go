@@ -1,42 +1,27 @@
 package split
 
 import (
+	"cmp"
+	"fmt"
+	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
 
-// paper is a past paper while it is read.
+// paper is a past paper while it is read in one way.
 type paper struct {
 	lines   []*line
+	empty   []*line // on which only a quote sign stands
 	items   []*item
 	stimuli []*stimulus
 	keys    []entry
-	main    style // how most of its questions are numbered
-	plain   bool  // its questions are not numbered
-}
-
-// item is one question while it is read.
-type item struct {
-	id       string
-	number   int // 0 where it has none
-	label    string
-	rest     string // of its first line, behind the number
-	asked    bool   // it begins with "Q:", so that its answer begins with "A:"
-	main     style  // how the paper's questions are numbered
-	section  string
-	sti      *stimulus
-	lines    []*line // its first line and what follows
-	pictures []*line // where its pictures stand
-	matched  bool    // left and right sides are to be joined
-	counted  bool    // its rows are numbered as questions are
-	rows     int     // the number of the last row of a match
-	offers   int     // lines that are options, so far
-	solved   bool    // an answer stands in it
-
-	out []*question.Question // one, or one for each of its parts
+	habits  *habits
+	section string
+	worth   float64 // how much the reading looks like a paper, up to about 1
 }
 
 func newPaper(raw []string, hints []Hint) *paper {
@@ -50,7 +35,26 @@ func newPaper(raw []string, hints []Hint) *paper {
 		}
 	}
 	p.headers()
-	p.numbering()
+	p.untangle()
+	blank := false
+	var kept []*line
+	for _, l := range p.lines {
+		if l.text == "" {
+			if blank = true; strings.TrimSpace(l.raw) != "" {
+				p.empty = append(p.empty, l)
+			}
+			continue
+		}
+		if !l.header {
+			l.blank, blank = blank, false
+		}
+		kept = append(kept, l)
+	}
+	p.lines = kept
+	for _, l := range p.lines {
+		l.scan()
+	}
+	p.matchRows()
 	return p
 }
 
@@ -72,96 +76,274 @@ func (p *paper) headers() {
 		}
 	}
 	for i, l := range p.lines {
-		if l.text == "" {
+		if l.text == "" || l.hint != "" || l.picture != "" {
 			continue
 		}
 		text := all[i]
-		offered := false
-		if seen[text] >= 3 {
-			_, offered = option(l.text)
-		}
 		switch {
-		case pageLine.MatchString(l.text):
+		case pageLine.MatchString(l.text) && !p.amongAlike(i):
+			l.header = true
+		case ruleLine.MatchString(l.text) && (!strings.Contains(l.text, "___") || seen[text] >= 2):
 			l.header = true
 		case seen[text] >= 2 && strings.Contains(strings.ToLower(l.text), "page ") && digits.MatchString(l.text):
 			l.header = true
-		case seen[text] >= 3 && !close[text] && !offered && len(l.text) > 12 && len(l.numbered) == 0 &&
-			!answerLine.MatchString(l.text) && !reasonLine.MatchString(l.text) && !instruction.MatchString(l.text) && !strings.ContainsAny(l.text, "?_"):
+		case seen[text] >= 3 && counting(text) && !strings.Contains(text, "question"):
+			l.header = true
+		case seen[text] >= 3 && !close[text] && len(l.text) > 12 && !labelledLine(l.text) && !leads(l.text) && !instruction.MatchString(l.text) && !strings.ContainsAny(l.text, "?_"):
 			l.header = true
 		}
 	}
 }
 
-// most is how many options a question has at most.
-const most = 6
-
-// numbering finds how most questions are numbered: the style with the longest
-// count upwards.
-func (p *paper) numbering() {
-	best := 0
-	for s := range styles {
-		chain, longest, begun := map[int]int{}, 0, 0
-		for _, l := range p.lines {
-			for _, x := range l.numbered {
-				if x.style == s {
-					chain[x.n] = max(1, chain[x.n-1]+1)
-					longest = max(longest, chain[x.n])
-					if x.n == 1 {
-						begun++
-					}
-				}
+// amongAlike says whether a bare number is no page number: numbers of its sort
+// stand closer together than pages end, or it is one of several things in a list.
+func (p *paper) amongAlike(i int) bool {
+	if !loneNumber.MatchString(p.lines[i].text) {
+		return false
+	}
+	free := func(j int) bool { return j < 0 || j >= len(p.lines) || p.lines[j].text == "" }
+	isolated := free(i-1) && free(i+1)
+	n, _ := strconv.Atoi(digits.FindString(p.lines[i].text))
+	for j := max(0, i-leastPage); j < min(len(p.lines), i+leastPage); j++ {
+		if j == i || !loneNumber.MatchString(p.lines[j].text) {
+			continue
+		}
+		if m, _ := strconv.Atoi(digits.FindString(p.lines[j].text)); (m == n+1) == (j > i) && (m == n+1 || m == n-1) {
+			return true
+		}
+	}
+	if isolated {
+		return false
+	}
+	for j, l := range p.lines {
+		if loneNumber.MatchString(l.text) {
+			if m, _ := strconv.Atoi(digits.FindString(l.text)); m == n+1 && j > i || m == n-1 && j < i {
+				return false
 			}
 		}
-		count := 10 * (longest - 1)
+	}
+	return true
+}
+
+// leastPage is how many lines apart page numbers stand at least.
+const leastPage = 18
+
+var loneNumber = regexp.MustCompile(`^[-–— ]*\d{1,3}[-–— ]*$`)
+
+// counting says whether a line is nothing but a word that numbers pages, and a
+// number.
+func counting(folded string) bool {
+	word, rest, ok := strings.Cut(folded, " ")
+	return ok && furnitureWords[strings.Trim(word, "-–—.")] && strings.Trim(rest, "# of/-–—.:") == ""
+}
+
+// labelledLine says whether a line begins with a label or a bullet.
+func labelledLine(text string) bool {
+	l := &line{text: text}
+	l.marksAt(0, first)
+	return len(l.marks) > 0
+}
+
+// clone copies a paper, so that it can be read in another way.
+func (p *paper) clone() *paper {
+	c := &paper{lines: make([]*line, len(p.lines)), empty: p.empty}
+	for i, l := range p.lines {
+		copied := *l
+		c.lines[i] = &copied
+	}
+	return c
+}
+
+// uncount is what it costs to leave numbers of lines aside that count up.
+const uncount = 0.3
+
+// sample is how many lines of a long paper are read in each way, to see which
+// ways are worth reading all of it in; tries is how many those are.
+const (
+	sample = 400
+	tries  = 2
+)
+
+// near is how much worse than the best a way may look and still be tried.
+const near = 0.2
+
+// best reads a paper in each way that its marks allow, and keeps the best.
+func (p *paper) best() *paper {
+	ways := p.ways()
+	if len(ways) == 0 {
+		ways = [][]spot{nil}
+	}
+	counted := slices.ContainsFunc(ways, plainCount)
+	if len(p.lines) > sample {
+		ways = p.promising(ways, counted)
+	}
+	var best *paper
+	for _, starts := range ways {
+		if c := p.readAs(starts, counted); best == nil || c.worth > best.worth+1e-9 {
+			best = c
+		}
+	}
+	return best
+}
+
+// readAs reads a copy of the paper in one way.
+func (p *paper) readAs(starts []spot, counted bool) *paper {
+	c := p.clone()
+	c.read(starts)
+	if counted && !plainCount(starts) {
+		c.worth -= uncount
+	}
+	return c
+}
+
+// promising are the ways in which the beginning of a long paper reads best.
+func (p *paper) promising(ways [][]spot, counted bool) [][]spot {
+	head := &paper{lines: p.lines[:sample]}
+	worth := map[int]float64{}
+	order := make([]int, 0, len(ways))
+	for i, w := range ways {
+		n := 0
+		for n < len(w) && w[n].line < sample {
+			n++
+		}
+		if n == 0 {
+			continue
+		}
+		worth[i] = head.readAs(w[:n], counted).worth
+		order = append(order, i)
+	}
+	if len(order) == 0 {
+		return ways[:1]
+	}
+	slices.SortStableFunc(order, func(a, b int) int {
+		return cmp.Or(cmp.Compare(worth[b], worth[a]), cmp.Compare(len(ways[b]), len(ways[a])))
+	})
+	var out [][]spot
+	for _, i := range order[:min(tries, len(order))] {
+		if worth[i] > worth[order[0]]-near {
+			out = append(out, ways[i])
+		}
+	}
+	return out
+}
+
+// read reads a paper whose questions begin at the given marks.
+func (p *paper) read(starts []spot) {
+	starts = p.told(starts)
+	blocks, heads := p.blocks(starts)
+	blocks, region := p.listed(blocks)
+	p.compose(blocks, heads)
+	p.habits = p.survey()
+	for _, it := range p.items {
+		it.build(p.habits)
+	}
+	p.leftovers()
+	p.answers(region)
+	p.applyKeys()
+	p.rate()
+}
+
+// told applies what a person said of lines to where questions begin.
+func (p *paper) told(starts []spot) []spot {
+	var out []spot
+	for _, s := range starts {
+		if l := p.lines[s.line]; !l.header && (l.hint == "" || l.hint == Start) {
+			out = append(out, s)
+		}
+	}
+	for i, l := range p.lines {
+		if l.hint == Start && !slices.ContainsFunc(out, func(s spot) bool { return s.line == i }) {
+			s := spot{i, mark{form: form{sort: named}}}
+			for _, m := range l.marks {
+				if m.at == 0 && m.value != nil && m.form.sort != bullet {
+					s.mark = m
+					break
+				}
+			}
+			out = append(out, s)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b spot) int {
+		if a.line != b.line {
+			return a.line - b.line
+		}
+		return a.at - b.at
+	})
+	return out
+}
+
+// block is the lines from one start to the next.
+type block struct {
+	mark  mark
+	lines []*line
+	again bool  // its count began again
+	over  *line // the word above that begins it
+}
+
+// blocks cuts the lines at the starts; what stands before the first comes back
+// as well.
+func (p *paper) blocks(starts []spot) ([]*block, []*line) {
+	var out []*block
+	var heads, cut []*line
+	next := 0
+	for i, l := range p.lines {
+		rest, shift := l, 0
+		for next < len(starts) && starts[next].line == i {
+			s := starts[next]
+			next++
+			if at := s.at - shift; at > 0 {
+				var front *line
+				front, rest = rest.cut(at)
+				shift = s.at
+				cut = append(cut, front)
+				if len(out) == 0 {
+					heads = append(heads, front)
+				} else {
+					out[len(out)-1].lines = append(out[len(out)-1].lines, front)
+				}
+			}
+			again := len(out) > 0 && len(s.value) > 0 && allOne(s.value) && len(out[len(out)-1].mark.value) > 0
+			var over *line
+			if s.state == below {
+				if n := len(out); n > 0 && len(out[n-1].lines) > 0 {
+					over, out[n-1].lines = out[n-1].lines[len(out[n-1].lines)-1], out[n-1].lines[:len(out[n-1].lines)-1]
+				} else if n == 0 && len(heads) > 0 {
+					over, heads = heads[len(heads)-1], heads[:len(heads)-1]
+				}
+			}
+			out = append(out, &block{mark: s.mark, again: again, over: over})
+			if end := s.end - shift; end > 0 {
+				_, body := rest.cut(min(end, len(rest.text)))
+				shift = s.end
+				rest = body
+				rest.blank, rest.indent = l.blank, l.indent
+			}
+		}
+		cut = append(cut, rest)
 		switch {
-		case s == worded:
-			count *= 10 // nobody writes "Question 5" for anything else
-		case begun >= 3 && longest <= most:
-			count /= 5 // rather the options of each question
-		}
-		if count > best {
-			best, p.main = count, s
+		case l.header:
+			rest.as, rest.why = Left, "repeats on the pages, or is a page number"
+		case l.hint == Left:
+			rest.as, rest.why = Left, "set aside by hand"
+		case len(out) == 0:
+			heads = append(heads, rest)
+		default:
+			out[len(out)-1].lines = append(out[len(out)-1].lines, rest)
 		}
 	}
-	if best < 10 {
-		first := 0
-		for _, l := range p.lines {
-			if len(l.numbered) > 0 && l.numbered[0].style < bare {
-				if first++; first == 1 {
-					p.main = l.numbered[0].style
-				}
-			}
-		}
-		p.plain = first == 0 || first == 1 && !p.one()
-	}
+	p.lines = cut
+	return out, heads
 }
 
-// one says whether the single number of a paper begins it.
-func (p *paper) one() bool {
-	for _, l := range p.lines {
-		if l.text != "" {
-			return len(l.numbered) > 0 || sectionHead.MatchString(l.text) || p.lines[0].hint != ""
-		}
-	}
-	return false
-}
-
-// finish takes the questions apart, gives each its key and makes the result.
+// finish makes the result.
 func (p *paper) finish(corrected map[int]string) Paper {
 	out := Paper{Questions: []question.Question{}, Stimuli: []question.Stimulus{}, Leftovers: []Leftover{}, Lines: []Ending{}}
-	for _, s := range p.stimuli {
-		s.build()
-	}
 	for _, it := range p.items {
-		if it.out == nil {
-			it.build()
-		}
 		p.depicted(it)
 	}
 	for _, s := range p.stimuli {
 		out.Stimuli = append(out.Stimuli, s.Stimulus)
 	}
-	p.applyKeys()
 	for _, it := range p.items {
 		for _, q := range it.out {
 			if key, ok := corrected[q.Origin.Line]; ok {
@@ -172,10 +354,12 @@ func (p *paper) finish(corrected map[int]string) Paper {
 			out.Questions = append(out.Questions, *q)
 		}
 	}
+	ended := map[int]bool{}
 	for _, l := range p.lines {
-		if l.text == "" && strings.TrimSpace(l.raw) == "" {
+		if ended[l.n] || strings.TrimSpace(l.raw) == "" {
 			continue
 		}
+		ended[l.n] = true
 		place := Ending{Line: l.n, As: l.as}
 		switch {
 		case l.of != nil:
@@ -191,5 +375,47 @@ func (p *paper) finish(corrected map[int]string) Paper {
 		}
 		out.Lines = append(out.Lines, place)
 	}
+	for _, l := range p.empty {
+		if ended[l.n] {
+			continue // the other column has text
+		}
+		ended[l.n] = true
+		out.Lines = append(out.Lines, Ending{Line: l.n, As: Left})
+		out.Leftovers = append(out.Leftovers, Leftover{l.raw, source.Locator{Line: l.n}, "nothing but a sign"})
+	}
+	out.Layout = p.says(out)
+	slices.SortStableFunc(out.Lines, func(a, b Ending) int { return a.Line - b.Line })
+	slices.SortStableFunc(out.Leftovers, func(a, b Leftover) int { return a.Locator.Line - b.Locator.Line })
 	return out
+}
+
+// label is how a question is named.
+func (b *block) label() (string, int) {
+	if b.mark.form.sort == decimal {
+		return b.mark.label(), b.mark.value[0]
+	}
+	return b.mark.label(), 0
+}
+
+func (it *item) take(lines []*line) {
+	for i, l := range lines {
+		l.of = it
+		if l.as == "" && i == 0 {
+			l.as = Start
+		}
+	}
+	it.lines = append(it.lines, lines...)
+}
+
+func newItem(p *paper, b *block) *item {
+	it := &item{id: fmt.Sprintf("q%d", len(p.items)+1)}
+	it.label, it.number = b.label()
+	if f := b.mark.form; it.label != "" {
+		word := f.word
+		if word != "" {
+			word = strings.ToUpper(word[:1]) + word[1:] + " "
+		}
+		it.printed = word + f.open + it.label + f.close
+	}
+	return it
 }

@@ -6,14 +6,26 @@
 // Nothing is dropped, and nothing is guessed in silence: a question without a
 // key has an empty one.
 //
-// Reading goes in steps, a file each. line.go says of each line by itself what
-// it may be: the start of a question, an option, an answer, a heading of a key.
-// walk.go goes through the lines in order and decides by what stands around them,
-// above all by the running numbers. block.go takes one question apart into stem,
-// options, key and explanation. answer.go reads keys and explanations that stand
-// apart from their questions, and kind.go says what kind a question is. A person
-// who sees that a line was taken for the wrong thing gives a Hint, and the paper
-// is read again with it.
+// Somebody who opens a strange paper sees at once how it is laid out, since what
+// recurs is the structure. So nothing is decided line by line:
+//
+//   - line.go and column.go make lines of the text, without quote signs and the
+//     times of a conversation, and put two columns one below the other;
+//   - mark.go says what each line may be labelled as: numbers, letters, boxes,
+//     bullets, with their places;
+//   - chain.go finds the counts that run through the paper, by dynamic
+//     programming over the marks of each form, and ways.go what else may begin a
+//     question where nothing counts;
+//   - compose.go reads the paper in each of these ways: it takes out the answers
+//     that stand apart (list.go), gives each question what stands above it, finds
+//     out what this paper does again and again (habits), and rates the reading by
+//     how much it looks like a paper. The best one stands;
+//   - options.go, lead.go, block.go, question.go and match.go take one question
+//     apart with these habits; key.go writes keys, kind.go says what kind it is;
+//   - table.go reads tables with a question a row.
+//
+// A person who sees that a line was taken for the wrong thing gives a Hint, and
+// the paper is read again with it.
 package split
 
 import (
@@ -73,6 +85,7 @@ type Paper struct {
 	Stimuli   []question.Stimulus `json:"stimuli"`
 	Leftovers []Leftover          `json:"leftovers"`
 	Lines     []Ending            `json:"lines"`
+	Layout    string              `json:"layout" doc:"in a sentence, how the paper was taken to be laid out"`
 }
 
 // Text reads a past paper. Keys that a person corrected stand by the line on
@@ -94,7 +107,7 @@ func Text(text string, hints []Hint, keys map[int]string) (Paper, error) {
 	}
 	p := newPaper(raw, hints)
 	if !p.table() {
-		p.walk()
+		p = p.best()
 	}
 	return p.finish(keys), nil
 }

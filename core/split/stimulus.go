@@ -18,21 +18,13 @@ type stimulus struct {
 	left     int // for how many questions more, where it says so; -1 for no end
 }
 
-// stimulus opens what the next questions are asked about; a line that says so in
-// an open one says for which it is.
-func (w *walker) stimulus(l *line) {
-	if w.open && w.sti != nil {
-		w.sti.reach(l.text)
-		w.toStimulus(l)
-		return
-	}
+// stimulus opens what the next questions are asked about.
+func (p *paper) stimulus(l *line) *stimulus {
 	s := &stimulus{left: 1}
-	s.ID, s.Line = fmt.Sprintf("s%d", len(w.stimuli)+1), l.n
+	s.ID, s.Line = fmt.Sprintf("s%d", len(p.stimuli)+1), l.n
 	s.reach(l.text)
-	w.stimuli = append(w.stimuli, s)
-	w.sti, w.cur, w.open = s, nil, true
-	w.restart = w.restart || len(w.pending) > 0
-	w.toStimulus(l)
+	p.stimuli = append(p.stimuli, s)
+	return s
 }
 
 // reach reads for which questions a stimulus is, where a line says it.
@@ -41,7 +33,7 @@ func (s *stimulus) reach(text string) {
 		s.from, _ = strconv.Atoi(m[1])
 		s.to, _ = strconv.Atoi(m[2])
 	} else if m := nextFew.FindStringSubmatch(text); m != nil {
-		s.left = count(m[1])
+		s.left = howMany(m[1])
 	} else if strings.Contains(strings.ToLower(text), "questions") || namedText.MatchString(text) {
 		s.left = -1
 	}
@@ -50,17 +42,12 @@ func (s *stimulus) reach(text string) {
 // namedText is the heading of a text that goes on being asked about.
 var namedText = regexp.MustCompile(`(?i)^(?:passage|case|scenario|extract)(?: [A-Z0-9]{1,3})?\s*(?:[:.]|$)`)
 
-func count(word string) int {
+func howMany(word string) int {
 	if n := slices.Index([]string{"two", "three", "four", "five", "six"}, strings.ToLower(word)); n >= 0 {
 		return n + 2
 	}
 	n, _ := strconv.Atoi(word)
 	return n
-}
-
-func (w *walker) toStimulus(l *line) {
-	l.as, l.sti = Given, w.sti
-	w.sti.lines = append(w.sti.lines, l)
 }
 
 // build makes the text of a stimulus, or its table.
