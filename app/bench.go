@@ -339,7 +339,7 @@ func (a *App) proofed(ctx context.Context, s store.Scope, q question.Question, k
 		if err != nil {
 			return err
 		}
-		v, report, err := examined(ctx, q, known)
+		v, report, err := examined(ctx, q, known, nil)
 		if err != nil {
 			return err
 		}

@@ -530,7 +530,7 @@ func (a *App) skills(ctx context.Context, db store.DB, s store.Scope) ([]writer.
 // keepDraft proofs one draft and stores it in the bank, unseen. What is neither cleared nor
 // worked out is not kept: another is written in its place.
 func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, known study) error {
-	version, report, err := examined(ctx, q, known)
+	version, report, err := examined(ctx, q, known, nil)
 	if err != nil {
 		return err
 	}

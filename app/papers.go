@@ -154,6 +154,7 @@ func (a *App) pastQuestions(ctx context.Context, s store.Scope, b brought, under
 		return 0, nil, err
 	}
 	fresh := make([]store.NewQuestion, len(understood.Questions))
+	beside := proof.NewBatch(understood.Questions)
 	for i, q := range understood.Questions {
 		if err := ctx.Err(); err != nil {
 			return 0, nil, err
@@ -169,7 +170,7 @@ func (a *App) pastQuestions(ctx context.Context, s store.Scope, b brought, under
 				}
 			}
 		}
-		version, _, err := examined(ctx, q, known)
+		version, _, err := examined(ctx, q, known, beside)
 		if err != nil {
 			return 0, nil, err
 		}

@@ -244,7 +244,7 @@ func (a *App) proofAnew(ctx context.Context, s store.Scope, known study, q store
 	if err != nil {
 		return err
 	}
-	anew, report, err := examined(ctx, body, known)
+	anew, report, err := examined(ctx, body, known, nil)
 	if err != nil {
 		return err
 	}

@@ -119,9 +119,10 @@ func (a *App) ChangeSource(ctx context.Context, account, course, id uuid.UUID, a
 	return out, err
 }
 
-// examined proofs a question and makes the version to be stored.
-func examined(ctx context.Context, q question.Question, known study) (store.Version, proof.Report, error) {
-	r, err := proof.ExamineContext(ctx, q, known.library)
+// examined proofs a question, among those that are asked with it if there are any,
+// and makes the version to be stored.
+func examined(ctx context.Context, q question.Question, known study, beside *proof.Batch) (store.Version, proof.Report, error) {
+	r, err := proof.ExamineBeside(ctx, q, known.library, beside)
 	if err != nil {
 		return store.Version{}, r, err
 	}

@@ -36,6 +36,7 @@ test("a pasted past paper is mended by keys, then brought to the bench and proof
   await page.getByLabel("The questions").fill(paper);
   await page.getByRole("button", { name: "See what is understood" }).click();
   await expect(page.getByRole("status")).toHaveText("4 questions, 1 without a key, 1 line left over");
+  await expect(page.getByText("Read as 4 questions, numbered “1.” to “4.”, options “a)” to “c)”, keys in a list of their own.")).toBeVisible();
 
   const understood = page.getByRole("complementary", { name: "What was understood" });
   await page.keyboard.press("m"); // from the title to the question without a key

@@ -365,8 +365,12 @@ func (c *proofCmd) Run() error {
 	library := proof.NewLibrary(sources)
 	reports := []proof.Report{}
 	clear := true
+	beside := proof.NewBatch(in.Questions)
 	for _, q := range in.Questions {
-		r := proof.Examine(q, library)
+		r, err := proof.ExamineBeside(context.Background(), q, library, beside)
+		if err != nil {
+			return err
+		}
 		if r.Findings == nil {
 			r.Findings = []proof.Finding{}
 		}

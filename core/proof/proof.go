@@ -252,6 +252,8 @@ type examination struct {
 	open   string    // why there is none
 	looked bool
 
+	batch *Batch // the questions that are asked with it, or nil
+
 	said bool // the words quoted show the key right
 
 	done  *done // the task that the stem sets, once it was tried
@@ -272,10 +274,30 @@ var checks = []func(*examination) []Finding{
 	(*examination).stated,
 	(*examination).distinctOptions,
 	(*examination).grounding,
+	(*examination).sums,
+	(*examination).reckon,
+	(*examination).another,
+	(*examination).possible,
+	(*examination).absent,
+	(*examination).dangling,
+	(*examination).negation,
+	(*examination).giveaway,
+	(*examination).repeat,
+}
+
+// keyless are the checks of a question that nobody gave a key yet.
+var keyless = []func(*examination) []Finding{
+	(*examination).whole,
+	(*examination).distinctOptions,
+	(*examination).possible,
+	(*examination).absent,
+	(*examination).dangling,
+	(*examination).negation,
+	(*examination).repeat,
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 6
+const Version = 7
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {
@@ -286,14 +308,23 @@ func Examine(q question.Question, l *Library) Report {
 // ExamineContext proofs a question as long as somebody waits for it; the error is
 // the context's, and there is no verdict then.
 func ExamineContext(ctx context.Context, q question.Question, l *Library) (Report, error) {
-	x := &examination{Question: q, library: l, budget: algebra.DefaultBudget.For(ctx)}
+	return ExamineBeside(ctx, q, l, nil)
+}
+
+// ExamineBeside proofs a question among those that are asked with it.
+func ExamineBeside(ctx context.Context, q question.Question, l *Library, beside *Batch) (Report, error) {
+	x := &examination{Question: q, library: l, batch: beside, budget: algebra.DefaultBudget.For(ctx)}
 	r := Report{ID: q.ID}
-	for _, check := range checks {
+	all := checks
+	if q.Key.Empty() && q.Origin.By == "import" {
+		all = keyless
+	}
+	for _, check := range all {
 		if err := ctx.Err(); err != nil {
 			return Report{}, err
 		}
 		r.Findings = append(r.Findings, check(x)...)
-		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" {
+		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" && r.Findings[0].Verdict == Fail {
 			break // nothing else can be said of a question with missing parts
 		}
 	}
@@ -327,7 +358,7 @@ func verdict(findings []Finding) Verdict {
 // whole says whether all parts of the question are there.
 func (x *examination) whole() []Finding {
 	if x.Key.Empty() && x.Origin.By == "import" {
-		return []Finding{{Check: "whole", Verdict: Unsure, At: "key", Title: "It has no key", Says: "Nothing says what is right; give it a key, then it can be proofed."}}
+		return []Finding{{Check: "whole", Verdict: NotApplicable, At: "key", Title: "It has no key", Says: "Nothing says what is right; give it a key, then it can be proofed."}}
 	}
 	if err := kind.Validate(x.Question); err != nil {
 		return []Finding{{Check: "whole", Verdict: Fail, Title: "A part is missing", Says: err.Error()}}

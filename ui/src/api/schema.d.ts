@@ -1633,6 +1633,8 @@ export interface components {
             topics: components["schemas"]["SyllabusTopic"][];
         };
         Paper: {
+            /** @description in a sentence, how the paper was taken to be laid out */
+            layout: string;
             leftovers: components["schemas"]["Leftover"][];
             lines: components["schemas"]["Ending"][];
             questions: components["schemas"]["Question"][];

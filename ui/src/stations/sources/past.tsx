@@ -184,6 +184,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
             )}
           </span>
         </div>
+        {paper?.layout && <p className="border-b border-line px-5 py-2 text-[14px] text-ink-2">Read as {paper.layout}.</p>}
         <Trouble error={error} />
         {paper && <Lines raw={raw} lines={lines} at={Math.min(at, lines.length - 1)} go={setAt} told={now.hints} />}
       </section>

@@ -1,0 +1,199 @@
+package proof
+
+import (
+	"fmt"
+	"math/big"
+	"regexp"
+	"strings"
+
+	"zincowl/core/kind"
+	"zincowl/core/language"
+	"zincowl/core/maths"
+)
+
+// sum is a chain of numbers with operators and what it is said to come to:
+// "4.8 ÷ 8 = 0.8 kg".
+var sum = regexp.MustCompile(`((?:\d[\d.,]*(?:\s*%)?)(?:\s*\pL{1,4}[²³]?)?(?:\s*[×x·*÷/:+−–-]\s*\d[\d.,]*(?:\s*%)?(?:\s*\pL{1,4}[²³]?)?)+)\s*(?:=|makes|is|gives|are|comes to)\s*([−–-]?\d[\d.,]*)(\s*%)?`)
+
+var (
+	operand  = regexp.MustCompile(`(\d[\d.,]*)(\s*%)?|([×x·*÷/:+−–-])`)
+	fraction = regexp.MustCompile(`(?i)\bone (half|third|quarter|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|twentieth|hundredth) of (\d[\d.,]*)\s*\pL{0,4}[²³]? (?:is|=|makes) (\d[\d.,]*)`)
+	parts    = map[string]int64{"half": 2, "third": 3, "quarter": 4, "fourth": 4, "fifth": 5, "sixth": 6, "seventh": 7, "eighth": 8, "ninth": 9, "tenth": 10, "eleventh": 11, "twelfth": 12, "twentieth": 20, "hundredth": 100}
+)
+
+// sums works out again what explanation and steps say that numbers come to.
+func (x *examination) sums() []Finding {
+	var out []Finding
+	look := func(at, text string) {
+		for _, m := range sum.FindAllStringSubmatchIndex(text, -1) {
+			if m[0] > 0 && strings.ContainsAny(text[m[0]-1:m[0]], ".,0123456789)²³^/×÷*=+−-") || strings.HasSuffix(strings.TrimRight(text[:m[0]], " "), "(") || touched(text, m[0]) {
+				continue // only a part of a longer one
+			}
+			if m[1] < len(text) && continues(text[m[1]:]) {
+				continue
+			}
+			said := text[m[4]:m[5]]
+			want, ok := evaluate(text[m[2]:m[3]])
+			if !ok {
+				continue
+			}
+			if m[6] >= 0 {
+				want.Mul(want, big.NewRat(100, 1))
+			}
+			if agreesAtAnyScale(said, want) {
+				continue
+			}
+			shown, _ := maths.Show(want, 6)
+			if m[6] >= 0 {
+				shown += "%"
+			}
+			out = append(out, Finding{Check: "sums", Verdict: Fail, At: at, Title: "A sum is wrong", Expected: shown,
+				Says: fmt.Sprintf("%s is %s, not %s.", strings.TrimSpace(text[m[2]:m[3]]), shown, strings.Trim(said, "., "))})
+		}
+		for _, m := range fraction.FindAllStringSubmatch(text, -1) {
+			of, ok := maths.ParseDecimal(strings.TrimRight(m[2], ".,"))
+			if !ok {
+				continue
+			}
+			want := new(big.Rat).Quo(of, big.NewRat(parts[strings.ToLower(m[1])], 1))
+			if agreesAtAnyScale(m[3], want) {
+				continue
+			}
+			shown, _ := maths.Show(want, 6)
+			out = append(out, Finding{Check: "sums", Verdict: Fail, At: at, Title: "A sum is wrong", Expected: shown,
+				Says: fmt.Sprintf("One %s of %s is %s, not %s.", strings.ToLower(m[1]), m[2], shown, m[3])})
+		}
+	}
+	look("explanation", x.Explanation)
+	for i, step := range x.Worked {
+		look(fmt.Sprintf("worked.%d", i), step)
+	}
+	return out
+}
+
+// touched says whether an operator or an opening stands before a sum, so that it
+// is not all of it.
+func touched(text string, at int) bool {
+	before := strings.TrimRight(text[:at], " ")
+	for _, s := range []string{"×", "÷", "·", "−", "–", "+", "-", "*", "/", "^", "√", "x"} {
+		if strings.HasSuffix(before, s) {
+			return s != "x" || len(before) > 1 && (before[len(before)-2] == ' ' || before[len(before)-2] == ')')
+		}
+	}
+	return false
+}
+
+// continues says whether a result goes on as a sum of its own.
+func continues(rest string) bool {
+	rest = strings.TrimLeft(rest, " ")
+	for _, s := range []string{"×", "÷", "·", "^", "²", "³", "/", "*"} {
+		if strings.HasPrefix(rest, s) {
+			return true
+		}
+	}
+	return false
+}
+
+// evaluate works a chain of numbers out: products before sums.
+func evaluate(text string) (*big.Rat, bool) {
+	var values []*big.Rat
+	var ops []string
+	for _, m := range operand.FindAllStringSubmatch(text, -1) {
+		if m[3] != "" {
+			ops = append(ops, m[3])
+			continue
+		}
+		v, ok := maths.ParseDecimal(strings.TrimRight(m[1], ".,"))
+		if !ok {
+			return nil, false
+		}
+		v = new(big.Rat).Set(v)
+		if m[2] != "" {
+			v.Quo(v, big.NewRat(100, 1))
+		}
+		values = append(values, v)
+	}
+	if len(values) != len(ops)+1 || len(values) < 2 {
+		return nil, false
+	}
+	terms, signs := []*big.Rat{values[0]}, []bool{false}
+	for i, op := range ops {
+		last := terms[len(terms)-1]
+		switch op {
+		case "×", "x", "·", "*":
+			last.Mul(last, values[i+1])
+		case "÷", "/", ":":
+			if values[i+1].Sign() == 0 {
+				return nil, false
+			}
+			last.Quo(last, values[i+1])
+		default:
+			terms, signs = append(terms, values[i+1]), append(signs, op != "+")
+		}
+	}
+	out := new(big.Rat)
+	for i, t := range terms {
+		if signs[i] {
+			out.Sub(out, t)
+		} else {
+			out.Add(out, t)
+		}
+	}
+	return out, true
+}
+
+// agreesAtAnyScale says whether a shown number is a value as far as its digits go,
+// in whatever multiple of a thousand, since a step may change the unit.
+func agreesAtAnyScale(shown string, value *big.Rat) bool {
+	shown = strings.NewReplacer("−", "-", "–", "-").Replace(strings.Trim(shown, "., "))
+	if _, ok := maths.ParseDecimal(shown); !ok {
+		return true
+	}
+	for _, scale := range []*big.Rat{big.NewRat(1, 1), big.NewRat(1000, 1), big.NewRat(1, 1000), big.NewRat(60, 1), big.NewRat(1, 60), big.NewRat(3600, 1), big.NewRat(1, 3600), big.NewRat(1_000_000, 1), big.NewRat(1, 1_000_000)} {
+		if maths.Agrees(shown, new(big.Rat).Mul(value, scale)) {
+			return true
+		}
+	}
+	return false
+}
+
+// another asks whether the explanation speaks for another option than the key.
+func (x *examination) another() []Finding {
+	if x.Explanation == "" || kind.Answers(x.Question) != kind.OneOption || x.quantitative() || turned.MatchString(x.asking()) {
+		return nil
+	}
+	key, ok := x.KeyOption()
+	if !ok || len(x.Options) < 3 {
+		return nil
+	}
+	told := language.Stems(x.Explanation)
+	own := tellings(x.Options)
+	if len(own[key.ID]) == 0 || common(told, own[key.ID]) > 0 {
+		return nil
+	}
+	for _, o := range x.Options {
+		words := own[o.ID]
+		if o.ID == key.ID || len(words) == 0 || common(told, words) < len(words) || ruledOut(x.Explanation, words) {
+			continue
+		}
+		return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The explanation speaks for another option",
+			Says: fmt.Sprintf("It names “%s” and not “%s”, which is the key.", o.Text, key.Text)}}
+	}
+	return nil
+}
+
+// ruledOut says whether a sentence that names some words denies or contrasts them.
+func ruledOut(text string, words map[string]bool) bool {
+	for _, s := range language.Split(text) {
+		stems := language.Stems(s.Text)
+		if common(stems, words) < len(words) {
+			continue
+		}
+		if n, _ := denied(s.Text); n > 0 || contrasting.MatchString(s.Text) {
+			return true
+		}
+	}
+	return false
+}
+
+var contrasting = regexp.MustCompile(`(?i)\b(?:but|while|whereas|instead|rather than|than|would|called|other|others|however|unlike|only|too|if|slower|faster)\b`)

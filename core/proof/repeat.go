@@ -1,0 +1,199 @@
+package proof
+
+import (
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+
+	"zincowl/core/kind"
+	"zincowl/core/language"
+	"zincowl/core/maths"
+	"zincowl/core/question"
+)
+
+// Batch is questions that are asked together, as those of one paper: what one
+// says may give another away, and one may be another again.
+type Batch struct {
+	questions []question.Question
+	skeletons []string
+	stems     []map[string]bool
+	keys      []map[string]bool
+	often     map[string]int // in how many stems a word stands
+}
+
+// NewBatch puts questions together.
+func NewBatch(questions []question.Question) *Batch {
+	b := &Batch{questions: questions, often: map[string]int{}}
+	for _, q := range questions {
+		b.skeletons = append(b.skeletons, skeleton(q.Stem))
+		stems := language.Stems(q.Stem)
+		b.stems = append(b.stems, stems)
+		b.keys = append(b.keys, keyStems(q))
+		for s := range stems {
+			b.often[s]++
+		}
+	}
+	return b
+}
+
+// keyStems are the content words of the key.
+func keyStems(q question.Question) map[string]bool {
+	text := kind.KeyText(q)
+	if key, ok := q.KeyOption(); ok {
+		text = key.Text
+	}
+	if _, amount := maths.ParseQuantity(text); amount {
+		return nil
+	}
+	if generic.MatchString(text) {
+		return nil
+	}
+	return language.Stems(text)
+}
+
+// generic are keys that many questions have.
+var generic = regexp.MustCompile(`(?i)^(?:all|none|both|neither|true|false|yes|no|always|never|one|two|three)\b.{0,24}$`)
+
+var numberToken = regexp.MustCompile(`(?i)^[\d.,:/%°]+\pL{0,3}$|^(?:half|quarter|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty|thirty|forty|fifty|hundred)$`)
+
+// skeleton is a stem without its numbers.
+func skeleton(stem string) string {
+	var out []string
+	for _, w := range strings.Fields(strings.ToLower(stem)) {
+		w = strings.Trim(w, ".,;:?!()“”\"'")
+		switch {
+		case w == "":
+		case numberToken.MatchString(w) || strings.ContainsAny(w, "0123456789"):
+			if len(out) == 0 || out[len(out)-1] != "#" {
+				out = append(out, "#")
+			}
+		default:
+			out = append(out, w)
+		}
+	}
+	return strings.Join(out, " ")
+}
+
+// alike is the share of words that two skeletons have in common, in order.
+func alike(a, b string) float64 {
+	x, y := strings.Fields(a), strings.Fields(b)
+	if len(x) == 0 || len(y) == 0 {
+		return 0
+	}
+	row := make([]int, len(y)+1)
+	for _, w := range x {
+		last := 0
+		for j, v := range y {
+			keep := row[j+1]
+			if w == v {
+				row[j+1] = last + 1
+			} else {
+				row[j+1] = max(row[j+1], row[j])
+			}
+			last = keep
+		}
+	}
+	return 2 * float64(row[len(y)]) / float64(len(x)+len(y))
+}
+
+const (
+	sameButNumbers = 0.74 // two stems are one with other numbers
+	fewestWords    = 4    // of a stem that can be compared so
+)
+
+// before are the questions of a batch that stand before one.
+func (b *Batch) before(q question.Question) int {
+	if b == nil {
+		return 0
+	}
+	return max(0, slices.IndexFunc(b.questions, func(o question.Question) bool { return o.ID == q.ID }))
+}
+
+// repeat asks whether the question is another one of its batch again: with other
+// numbers, in the same words, or with the same answer in others.
+func (x *examination) repeat() []Finding {
+	n := x.batch.before(x.Question)
+	if n == 0 {
+		return nil
+	}
+	b := x.batch
+	own, key := b.skeletons[n], b.keys[n]
+	for i := range n {
+		other := b.questions[i]
+		exercise := strings.Contains(x.Stem, "$") // of which there are to be many
+		if !exercise && len(strings.Fields(own)) >= fewestWords && len(strings.Fields(b.skeletons[i])) >= fewestWords && strings.Contains(own, "#") && strings.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
+			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "The same with other numbers",
+				Says: fmt.Sprintf("“%s” is asked before with other numbers; keep one, or say that both are wanted.", clipped(other.Stem))}}
+		}
+		if len(strings.Fields(own)) >= fewestWords && alike(own, b.skeletons[i]) >= 0.9 && x.Stimulus == other.Stimulus && sameOptions(x.Question, other) {
+			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice",
+				Says: fmt.Sprintf("“%s” is asked before in nearly the same words.", clipped(other.Stem))}}
+		}
+		if len(key) > 0 && len(key) == len(b.keys[i]) && common(key, b.keys[i]) == len(key) && x.Stimulus == other.Stimulus {
+			return []Finding{{Check: "repeat", Verdict: Unsure, At: "key", Title: "Another question has the same answer",
+				Says: fmt.Sprintf("“%s” is answered by “%s” as well; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other))}}
+		}
+	}
+	return nil
+}
+
+// numbersOf are the numbers of a stem, one after the other.
+func numbersOf(stem string) string {
+	var out []string
+	for _, q := range maths.FindQuantities(stem) {
+		out = append(out, q.Shown)
+	}
+	return strings.Join(out, " ")
+}
+
+// says finds another question of the batch whose stem holds the typed answer of
+// one word for word.
+func (b *Batch) says(q question.Question) (question.Question, bool) {
+	answer := fold(kind.KeyText(q))
+	if b == nil || len(q.Options) > 0 || len(strings.Fields(answer)) < 2 || len(strings.Fields(answer)) > 8 || len(maths.FindQuantities(answer)) > 0 {
+		return question.Question{}, false
+	}
+	for _, other := range b.questions {
+		if other.ID != q.ID && strings.Contains(" "+words(other.Stem)+" ", " "+words(answer)+" ") && !strings.Contains(" "+words(q.Stem)+" ", " "+words(answer)+" ") {
+			return other, true
+		}
+	}
+	return question.Question{}, false
+}
+
+func sameOptions(a, b question.Question) bool {
+	if len(a.Options) != len(b.Options) {
+		return false
+	}
+	for i := range a.Options {
+		if fold(a.Options[i].Text) != fold(b.Options[i].Text) {
+			return false
+		}
+	}
+	return true
+}
+
+// tells finds another question of the batch that says what one asks, together
+// with the telling words of its key: rare words of its stem stand there as well.
+func (b *Batch) tells(q question.Question, own map[string]map[string]bool, key question.Option) (question.Question, bool) {
+	if b == nil || len(own[key.ID]) == 0 {
+		return question.Question{}, false
+	}
+	stems := language.Stems(q.Stem)
+	for i, other := range b.questions {
+		if other.ID == q.ID || q.Stimulus != "" && q.Stimulus == other.Stimulus {
+			continue
+		}
+		rare := 0
+		for s := range stems {
+			if b.stems[i][s] && b.often[s] == 2 {
+				rare++
+			}
+		}
+		if rare > 0 && tells(b.stems[i], own, key.ID, 0.6) {
+			return other, true
+		}
+	}
+	return question.Question{}, false
+}
