@@ -72,16 +72,27 @@ func TestMemoryOfCommands(t *testing.T) {
 	if err := os.WriteFile(at, []byte(brief), 0o600); err != nil {
 		t.Fatal(err)
 	}
+	run := func(args ...string) (*exec.Cmd, string, error) {
+		cmd := exec.CommandContext(t.Context(), os.Args[0], args...)
+		cmd.Env = append(os.Environ(), "ZINCOWL_TEST_RUN=1")
+		says, err := cmd.CombinedOutput()
+		return cmd, string(says), err
+	}
+	// The sandbox of PDFs is compiled once on a machine, which takes more than any
+	// reading does and is kept on the disk: that is not what is measured here.
+	first := filepath.Join(folder, "first.pdf")
+	if err := os.WriteFile(first, []byte("%PDF-1.7\n"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	run("read", first)
 	most := 0
 	for i, c := range tries {
 		f := filepath.Join(folder, fmt.Sprintf("%d.md", i))
 		if err := os.WriteFile(f, []byte(c.text), 0o600); err != nil {
 			t.Fatal(err)
 		}
-		cmd := exec.CommandContext(t.Context(), os.Args[0], c.args(f, at)...)
-		cmd.Env = append(os.Environ(), "ZINCOWL_TEST_RUN=1")
-		says, err := cmd.CombinedOutput()
-		if code := cmd.ProcessState.ExitCode(); code < 0 || code > exitBadInput || strings.Contains(string(says), "goroutine 1") {
+		cmd, says, err := run(c.args(f, at)...)
+		if code := cmd.ProcessState.ExitCode(); code < 0 || code > exitBadInput || strings.Contains(says, "goroutine 1") {
 			t.Errorf("%s ends with %d, %v: %.300s", c.name, code, err, says)
 		}
 		taken := int(cmd.ProcessState.SysUsage().(*syscall.Rusage).Maxrss) << 10
