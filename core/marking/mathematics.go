@@ -25,7 +25,11 @@ func Mathematics(t work.Task, typed string, slips []question.Slip, budget algebr
 		out.Right(typed)
 	case work.Unproven:
 		out.Wrong("", fmt.Sprintf("“%s” is not understood: %s.", typed, strings.TrimSuffix(c.Why, ".")))
-	default:
+	case work.Wrong:
+		if c.Partly {
+			out.Wrong("", strings.ToUpper(c.Why[:1])+c.Why[1:]+".")
+			return
+		}
 		out.Contradicted = append(out.Contradicted, typed)
 		for _, s := range slips {
 			same := t

@@ -15,6 +15,8 @@ var functions = map[string]function{
 	"sec": {1, 1, `\sec`, "the secant"}, "csc": {1, 1, `\csc`, "the cosecant"}, "cot": {1, 1, `\cot`, "the cotangent"},
 	"arcsin": {1, 1, `\arcsin`, "the arc sine"}, "arccos": {1, 1, `\arccos`, "the arc cosine"}, "arctan": {1, 1, `\arctan`, "the arc tangent"},
 	"mean": {1, -1, "", "the mean"}, "median": {1, -1, "", "the median"}, "min": {1, -1, `\min`, "the least"}, "max": {1, -1, `\max`, "the greatest"},
+	"hcf": {2, -1, "", "the highest common factor"}, "lcm": {2, -1, "", "the lowest common multiple"},
+	"choose": {2, 2, "", "the number of combinations"}, "arrange": {2, 2, "", "the number of arrangements"},
 	"sum": {1, -1, "", "the sum"}, "range": {1, -1, "", "the range"},
 	"stdev": {2, -1, "", "the sample standard deviation"}, "pstdev": {1, -1, "", "the population standard deviation"},
 	"variance": {2, -1, "", "the sample variance"}, "pvariance": {1, -1, "", "the population variance"},
@@ -34,5 +36,17 @@ func functionNamed(word string) (string, bool) {
 		word = s
 	}
 	_, ok := functions[word]
-	return word, ok
+	return word, ok || hyperbolic[word]
 }
+
+// hyperbolic functions are read as what they are of exponentials.
+var hyperbolic = map[string]bool{"sinh": true, "cosh": true, "tanh": true}
+
+// IsFunction says whether a word names a function.
+func IsFunction(word string) bool {
+	_, ok := functionNamed(word)
+	return ok || word == "exp" || word == "cbrt"
+}
+
+// IsGreek says whether a word is the name of a Greek letter.
+func IsGreek(word string) bool { return greek[word] }

@@ -10,6 +10,16 @@ import (
 // the other, so the variable may stand in expr only once. Of an even root it takes
 // the positive one: the variables of formulas are measured quantities.
 func Isolate(subject string, expr Node, name string) (Node, error) {
+	return isolate(subject, expr, name, false)
+}
+
+// IsolatePositive is Isolate where all quantities are positive, so that powers with a
+// name in the exponent can be undone as well.
+func IsolatePositive(subject string, expr Node, name string) (Node, error) {
+	return isolate(subject, expr, name, true)
+}
+
+func isolate(subject string, expr Node, name string, positive bool) (Node, error) {
 	count := 0
 	Walk(expr, func(n Node) {
 		if n == Name(name) {
@@ -47,6 +57,10 @@ func Isolate(subject string, expr Node, name string) (Node, error) {
 				expr, other = n.Y, Binary{'/', n.X, other}
 			case n.Op == '^' && onLeft:
 				p, err := Evaluate(n.Y, nil)
+				if err != nil && positive && !contains(n.Y, name) {
+					expr, other = n.X, Binary{'^', other, Binary{'/', Int(1), n.Y}}
+					continue
+				}
 				if err != nil || p.Sign() == 0 {
 					return nil, fmt.Errorf("%s stands under the power %s and can't be isolated", name, n.Y)
 				}

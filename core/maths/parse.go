@@ -373,7 +373,14 @@ func (p *parser) call(depth int) (Node, error) {
 	}
 	if p.peek().kind == tokenUnder && name == "log" {
 		p.next++
-		if base, err = p.group(depth); err != nil {
+		if n := p.peek(); n.kind == tokenNumber { // "log_3 27": no mixed number
+			v, ok := parseScientific(n.text)
+			if !ok {
+				return nil, p.fail(n, "%q is not a number", n.text)
+			}
+			p.next++
+			base = Number{v}
+		} else if base, err = p.group(depth); err != nil {
 			return nil, err
 		}
 	}
@@ -407,11 +414,24 @@ func (p *parser) call(depth int) (Node, error) {
 }
 
 func (p *parser) make(t token, name string, args []Node, order Node) (Node, error) {
+	if order != nil && len(Names(order)) > 0 {
+		return Binary{'^', args[0], Binary{'/', Int(1), order}}, nil
+	}
 	if order != nil {
 		name, args = "root", append(args, order)
 	}
 	if name == "exp" && len(args) == 1 {
 		return Binary{'^', E, args[0]}, nil
+	}
+	if hyperbolic[name] && len(args) == 1 {
+		up, down := Binary{'^', E, args[0]}, Binary{'^', E, Negative{args[0]}}
+		switch name {
+		case "sinh":
+			return Binary{'/', Binary{'-', up, down}, Int(2)}, nil
+		case "cosh":
+			return Binary{'/', Binary{'+', up, down}, Int(2)}, nil
+		}
+		return Binary{'/', Binary{'-', up, down}, Binary{'+', up, down}}, nil
 	}
 	f := functions[name]
 	if len(args) < f.least || f.most >= 0 && len(args) > f.most {
@@ -460,14 +480,33 @@ func (p *parser) arguments(depth int, root bool) ([]Node, error) {
 		x = Binary{'*', x, y}
 	}
 	switch t := p.peek(); {
-	case root && (t.kind == tokenWord || t.kind == tokenOpen || t.kind == tokenConstant || t.text == "^" || t.kind == tokenPower):
+	case root && t.at == p.tokens[p.next-1].end && (t.kind == tokenWord || t.kind == tokenOpen || t.kind == tokenConstant || t.text == "^" || t.kind == tokenPower):
 		p.doubt("how far the root before %q reaches can be read two ways", p.text[start.at:t.end])
-	case !root && t.kind == tokenOpen:
+	case !root && t.kind == tokenOpen && t.at == p.tokens[p.next-1].end && !p.callsWithin():
 		p.doubt("what the function before %q is taken of can be read two ways", p.text[start.at:t.end])
-	case t.kind == tokenOp && t.text == "/" && t.at == p.tokens[p.next-1].end && p.second().kind != tokenFunction && p.second().at == t.end:
+	case !root && t.kind == tokenOp && t.text == "/" && t.at == p.tokens[p.next-1].end && p.second().kind != tokenFunction && p.second().at == t.end:
 		p.doubt("what the function before %q is taken of can be read two ways", p.text[start.at:p.second().end])
 	}
 	return []Node{x}, nil
+}
+
+// callsWithin says whether a function is called in the bracket that comes next: what
+// stands before it is a factor then, as in "sin x(sin x - 1)".
+func (p *parser) callsWithin() bool {
+	depth := 0
+	for _, t := range p.tokens[p.next:] {
+		switch t.kind {
+		case tokenOpen:
+			depth++
+		case tokenClose:
+			if depth--; depth == 0 {
+				return false
+			}
+		case tokenFunction:
+			return true
+		}
+	}
+	return false
 }
 
 func (p *parser) argument(depth int, root bool) (Node, error) {

@@ -43,7 +43,16 @@ var glyphs = map[rune]token{
 	'∈': {kind: tokenIn}, '∅': {kind: tokenNothing}, 'ℝ': {kind: tokenEverything}, '\n': {kind: tokenSemicolon},
 }
 
-var vulgar = map[rune]string{'½': "1/2", '⅓': "1/3", '⅔': "2/3", '¼': "1/4", '¾': "3/4", '⅕': "1/5", '⅛': "1/8"}
+// raised are signs that are written as a power.
+var raised = map[rune]string{
+	'⁰': "0", '¹': "1", '²': "2", '³': "3", '⁴': "4", '⁵': "5", '⁶': "6", '⁷': "7", '⁸': "8", '⁹': "9", '⁻': "-", '⁺': "+", '⁽': "(", '⁾': ")",
+	'ˣ': "x", 'ʸ': "y", 'ⁿ': "n", 'ᵏ': "k", 'ᵗ': "t", 'ᵐ': "m", 'ᵃ': "a", 'ᵇ': "b", 'ⁱ': "i", 'ʳ': "r", 'ᵖ': "p",
+}
+
+var vulgar = map[rune]string{
+	'½': "1/2", '⅓': "1/3", '⅔': "2/3", '¼': "1/4", '¾': "3/4", '⅕': "1/5", '⅖': "2/5", '⅗': "3/5", '⅘': "4/5", '⅙': "1/6", '⅚': "5/6",
+	'⅐': "1/7", '⅛': "1/8", '⅜': "3/8", '⅝': "5/8", '⅞': "7/8", '⅑': "1/9", '⅒': "1/10",
+}
 
 // scanner cuts mathematics as it is typed, pasted or set in LaTeX into tokens.
 type scanner struct {
@@ -74,9 +83,36 @@ func (s *scanner) scan() error {
 			i += size
 		case r >= '0' && r <= '9', r == '.' && i+1 < len(s.text) && s.text[i+1] >= '0' && s.text[i+1] <= '9':
 			i = s.number(i)
-		case superscripts[r] != 0:
-			t, end := scanSuperscript(s.text, i)
-			s.put(t, i, end)
+		case raised[r] != "":
+			end := i
+			var inner strings.Builder
+			for end < len(s.text) {
+				r, size := utf8.DecodeRuneInString(s.text[end:])
+				if raised[r] == "" {
+					break
+				}
+				inner.WriteString(raised[r])
+				end += size
+			}
+			if strings.IndexFunc(inner.String(), unicode.IsLetter) < 0 {
+				t, end := scanSuperscript(s.text, i)
+				if end == i {
+					return &SyntaxError{s.text, i, fmt.Sprintf("%q has no meaning in mathematics here", r)}
+				}
+				s.put(t, i, end)
+				i = end
+				break
+			}
+			power := &scanner{text: inner.String(), how: s.how}
+			if err := power.scan(); err != nil {
+				return &SyntaxError{s.text, i, "this power can't be read"}
+			}
+			s.put(token{kind: tokenOp, text: "^"}, i, end)
+			s.put(token{kind: tokenOpen, text: "("}, i, end)
+			for _, t := range power.out[:len(power.out)-1] {
+				s.put(t, i, end)
+			}
+			s.put(token{kind: tokenClose, text: ")"}, i, end)
 			i = end
 		case vulgar[r] != "":
 			s.put(token{kind: tokenVulgar, text: vulgar[r]}, i, i+size)
@@ -214,6 +250,13 @@ func (s *scanner) command(i int) (int, error) {
 		s.put(token{kind: tokenRelation, text: relations[`\`+word]}, i, end)
 	case commands[word] != (token{}):
 		s.put(commands[word], i, end)
+		for range 2 { // \frac12 is a half
+			if word != "frac" && word != "dfrac" && word != "tfrac" || end >= len(s.text) || s.text[end] < '0' || s.text[end] > '9' {
+				break
+			}
+			s.put(token{kind: tokenNumber, text: s.text[end : end+1]}, end, end+1)
+			end++
+		}
 	case slices.Contains(silent, word):
 	case word == "circ":
 		// ^{\circ} or ^\circ: what raises it goes
@@ -248,7 +291,7 @@ func (s *scanner) word(i int) int {
 	start := i
 	for i < len(s.text) {
 		r, size := utf8.DecodeRuneInString(s.text[i:])
-		if !unicode.IsLetter(r) || glyphs[r] != (token{}) {
+		if !unicode.IsLetter(r) || glyphs[r] != (token{}) || raised[r] != "" {
 			break
 		}
 		i += size

@@ -173,7 +173,7 @@ func Read(text string, how Notation) (Reading, error) {
 		if err != nil {
 			return Reading{}, err
 		}
-		out, ok := excepted(r.Statement)
+		out, ok := Excepted(r.Statement)
 		if !ok {
 			return Reading{}, &SyntaxError{text, 0, "after “except” the numbers that are left out were expected"}
 		}
@@ -208,8 +208,8 @@ func ReadExpression(text string, how Notation) (Node, error) {
 	return n, nil
 }
 
-// excepted are the elements of what follows "except".
-func excepted(s Statement) ([]Node, bool) {
+// Excepted are the elements of what follows "except".
+func Excepted(s Statement) ([]Node, bool) {
 	switch s := s.(type) {
 	case Relation:
 		if len(s.Ops) == 0 {
@@ -223,7 +223,7 @@ func excepted(s Statement) ([]Node, bool) {
 	case All:
 		var out []Node
 		for _, part := range s {
-			nodes, ok := excepted(part)
+			nodes, ok := Excepted(part)
 			if !ok {
 				return nil, false
 			}
@@ -231,7 +231,7 @@ func excepted(s Statement) ([]Node, bool) {
 		}
 		return out, true
 	case Any:
-		return excepted(All(s))
+		return Excepted(All(s))
 	}
 	return nil, false
 }
@@ -284,7 +284,6 @@ func (p *parser) named(parts Any) Statement {
 // all = item { ("and" | ";" | ",") item }
 func (p *parser) all() (Statement, error) {
 	var out []Statement
-	commas, others := 0, 0
 	for {
 		for p.peek().kind == tokenSemicolon {
 			p.next++
@@ -298,11 +297,7 @@ func (p *parser) all() (Statement, error) {
 		}
 		out = append(out, s)
 		t := p.peek()
-		if t.kind == tokenComma {
-			commas++
-		} else if t.kind == tokenSemicolon || t.kind == tokenJoin && t.text == "and" {
-			others++
-		} else {
+		if t.kind != tokenComma && t.kind != tokenSemicolon && !(t.kind == tokenJoin && t.text == "and") {
 			break
 		}
 		p.next++
@@ -315,13 +310,13 @@ func (p *parser) all() (Statement, error) {
 	if len(out) == 1 {
 		return out[0], nil
 	}
-	return p.listed(out, commas > 0 && others == 0), nil
+	return p.listed(out), nil
 }
 
 // listed understands a list: bare expressions are a set, equations for one name
 // are alternatives, those for several names hold together. "x = 1 and x = 2"
 // lists alternatives as well.
-func (p *parser) listed(parts []Statement, commas bool) Statement {
+func (p *parser) listed(parts []Statement) Statement {
 	first, ok := parts[0].(Relation)
 	bare, points, same := ok, true, ok && len(first.Ops) == 1
 	for _, part := range parts {
@@ -343,7 +338,7 @@ func (p *parser) listed(parts []Statement, commas bool) Statement {
 			out = append(out, part.(Relation).Terms[0])
 		}
 		return out
-	case points && commas:
+	case points:
 		return Any(parts)
 	case same && isName && name != "" && (first.Ops[0] == "=" || first.Ops[0] == "≈"):
 		return p.named(parts)
@@ -488,4 +483,36 @@ func signed(n Node, negative bool) Node {
 		}
 	}
 	return WithParts(n, parts)
+}
+
+// Choices gives every reading of an expression in which each ± is chosen by itself.
+func Choices(n Node) []Node {
+	if e, ok := n.(Either); ok {
+		var out []Node
+		for _, x := range Choices(e.X) {
+			out = append(out, x, Negative{x})
+		}
+		return out
+	}
+	parts := Parts(n)
+	if len(parts) == 0 {
+		return []Node{n}
+	}
+	out := [][]Node{nil}
+	for _, part := range parts {
+		var longer [][]Node
+		for _, before := range out {
+			for _, x := range Choices(part) {
+				longer = append(longer, append(slices.Clone(before), x))
+			}
+		}
+		if out = longer; len(out) > 64 {
+			return nil
+		}
+	}
+	var all []Node
+	for _, chosen := range out {
+		all = append(all, WithParts(n, chosen))
+	}
+	return all
 }

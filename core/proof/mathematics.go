@@ -3,11 +3,13 @@ package proof
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
 )
@@ -47,6 +49,9 @@ func (x *examination) task() (work.Task, bool) {
 		}
 		t := work.Task{Task: a.task, Language: x.Language}
 		set := typeset.FindAllStringSubmatch(stem, -1)
+		if strings.Count(stem, "$")%2 != 0 || slices.ContainsFunc(set, func(m []string) bool { return phrase.Worded(m[1]) }) {
+			set = nil // the signs are those of money
+		}
 		switch {
 		case len(set) > 0:
 			t.Statement = set[0][1]
@@ -216,7 +221,7 @@ func (x *examination) judgedOptions(r work.Result) Finding {
 		case c.Verdict == work.Right:
 			right = append(right, x.Options[i])
 			further[x.Options[i].ID] = c.Why != ""
-		case c.Verdict == work.Unproven:
+		case c.Verdict == work.Unproven, c.Partly:
 			open = append(open, x.Options[i])
 		}
 	}
@@ -257,11 +262,11 @@ func (x *examination) judgedOptions(r work.Result) Finding {
 func (x *examination) judgedKey(d *done) Finding {
 	r := d.result
 	out := Finding{Check: "solve", At: "key", Expected: outcome(r)}
-	switch c := r.Claims[0]; c.Verdict {
-	case work.Right:
+	switch c := r.Claims[0]; {
+	case c.Verdict == work.Right:
 		out.Verdict, out.shows = Pass, true
 		out.Title, out.Says = "Solved again", fmt.Sprintf("The result is %s.", out.Expected)
-	case work.Wrong:
+	case c.Verdict == work.Wrong && !c.Partly:
 		out.Verdict, out.Title = Fail, "The key is wrong"
 		out.Says = fmt.Sprintf("The result is %s, not %s.", out.Expected, kind.KeyText(x.Question))
 		found := kind.Found{Expression: r.Expression, Set: r.Set, Values: r.Values, Where: r.Where}

@@ -130,6 +130,10 @@ func (c *Calculator) call(n maths.Call) *Form {
 
 // statistic computes what is said of a list of values.
 func (c *Calculator) statistic(name string, args []*Form) *Form {
+	switch name {
+	case "hcf", "lcm", "choose", "arrange":
+		return counted(name, args)
+	}
 	n := Rational(big.NewRat(int64(len(args)), 1))
 	total := zero
 	for _, a := range args {
@@ -180,6 +184,48 @@ func (c *Calculator) statistic(name string, args []*Form) *Form {
 	}
 	raise(ErrBeyond)
 	return nil
+}
+
+// counted is what whole numbers have in common, or in how many ways some of them are
+// chosen or set in a row.
+func counted(name string, args []*Form) *Form {
+	var whole []*big.Int
+	for _, a := range args {
+		v, ok := a.Rational()
+		if !ok {
+			raise(ErrBeyond)
+		}
+		if !v.IsInt() || v.Sign() < 0 {
+			raise(ErrUndefined)
+		}
+		whole = append(whole, v.Num())
+	}
+	out := new(big.Int).Set(whole[0])
+	switch name {
+	case "hcf", "lcm":
+		for _, n := range whole[1:] {
+			common := new(big.Int).GCD(nil, nil, out, n)
+			if name == "hcf" {
+				out = common
+			} else if common.Sign() > 0 {
+				out = new(big.Int).Mul(out, new(big.Int).Quo(n, common))
+			}
+		}
+	default:
+		n, k := whole[0], whole[1]
+		if n.Cmp(big.NewInt(500)) > 0 {
+			raise(ErrBudget)
+		}
+		if k.Cmp(n) > 0 {
+			return zero
+		}
+		if name == "choose" {
+			out.Binomial(n.Int64(), k.Int64())
+		} else {
+			out.MulRange(n.Int64()-k.Int64()+1, n.Int64())
+		}
+	}
+	return Rational(new(big.Rat).SetInt(out))
 }
 
 // small is a rational as two small whole numbers.

@@ -17,7 +17,7 @@ func Same(a, b Solution) (bool, error) {
 			if a.Kind != b.Kind {
 				return false, nil // infinitely many against finitely many
 			}
-			return false, ErrUndecided
+			return v.sameFlat(calc, a, b)
 		}
 		return v.samePoints(calc, a.Points, b.Points)
 	}
@@ -40,6 +40,49 @@ func Same(a, b Solution) (bool, error) {
 		}
 	}
 	return true, nil
+}
+
+// sameFlat compares sets of infinitely many points: each has to satisfy the equations
+// of the other.
+func (v *solver) sameFlat(calc *algebra.Calculator, a, b Solution) (bool, error) {
+	if a.flat == nil || b.flat == nil {
+		return false, ErrUndecided
+	}
+	within := func(a, b *branch) (bool, error) {
+		for _, f := range b.equations(v.unknowns) {
+			var err error
+			for _, k := range a.known { // later ones stand in those before
+				if f, err = calc.Replace(f, k.name, k.as); err != nil {
+					return false, err
+				}
+			}
+			if !calc.Same(f, algebra.Int(0)) {
+				return false, nil
+			}
+		}
+		return true, nil
+	}
+	for _, pair := range [][2]*branch{{a.flat, b.flat}, {b.flat, a.flat}} {
+		if ok, err := within(pair[0], pair[1]); err != nil || !ok {
+			return false, err
+		}
+	}
+	return true, nil
+}
+
+// equations are what a set of points satisfies, without the names that run.
+func (b *branch) equations(unknowns []string) []*algebra.Form {
+	calc := algebra.New(algebra.DefaultBudget)
+	var out []*algebra.Form
+	for _, k := range b.known {
+		if !slices.Contains(unknowns, k.name) {
+			continue
+		}
+		if f, err := calc.Sub(algebra.Variable(k.name), k.as); err == nil {
+			out = append(out, f)
+		}
+	}
+	return out
 }
 
 // sameValue compares two values; nil is infinite.

@@ -34,6 +34,11 @@ func (c Condition) Broken() maths.Relation {
 	return maths.Relation{Terms: []maths.Node{c.Of, maths.Int(0)}, Ops: []string{map[need]string{notZero: "=", notNegative: "<", positive: "≤"}[c.Need]}}
 }
 
+// kept is what a condition asks, as a relation.
+func (c Condition) kept() relation {
+	return relation{c.Of, maths.Int(0), map[need]string{notZero: "≠", notNegative: "≥", positive: ">"}[c.Need]}
+}
+
 // Conditions lists what must hold of the names of an expression for it to have a
 // value.
 func Conditions(n maths.Node) []Condition {

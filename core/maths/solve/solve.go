@@ -46,6 +46,7 @@ type Solution struct {
 	Line     Line              // of one unknown, but for periodic solutions
 	Periodic []algebra.Root    // each for all whole periods, beside Line
 	Points   [][]*algebra.Form // of several unknowns, one value each
+	flat     *branch           // of several unknowns with infinitely many values
 	Excluded []Excluded
 	Steps    []algebra.Step
 	budget   algebra.Budget
@@ -73,13 +74,19 @@ func (r relation) String() string {
 // of their values; where none are given, they are the names of the statement. The
 // error is ErrUndecided, ErrNotSolvable or one of algebra.
 func Solve(s maths.Statement, unknowns []string, budget algebra.Budget) (Solution, error) {
+	return SolveWith(s, unknowns, nil, budget)
+}
+
+// SolveWith is Solve for a statement that tells several unknowns by names that run
+// over all numbers: x = 4 - 2t, y = t.
+func SolveWith(s maths.Statement, unknowns, running []string, budget algebra.Budget) (Solution, error) {
 	if len(unknowns) == 0 {
 		unknowns = names(s)
 	}
 	if len(unknowns) == 0 {
 		unknowns = []string{"x"}
 	}
-	v := &solver{unknowns: unknowns, budget: budget}
+	v := &solver{unknowns: unknowns, running: running, budget: budget}
 	var out Solution
 	var err error
 	if len(unknowns) == 1 {
@@ -125,6 +132,7 @@ func names(s maths.Statement) []string {
 // solver works on one statement.
 type solver struct {
 	unknowns []string
+	running  []string // names that stand for all numbers
 	budget   algebra.Budget
 	steps    []algebra.Step
 }
@@ -321,7 +329,54 @@ func (v *solver) conjunctionOf(relations []relation, conditions []Condition) (So
 		return v.conjunction(relations)
 	}
 	line, err := v.scan(relations, conditions)
+	if errors.Is(err, algebra.ErrBeyond) {
+		if alternatives, ok := v.bySign(relations, conditions); ok {
+			return joined(v, alternatives, v.conjunction)
+		}
+	}
 	return v.finished(line, nil, nil), err
+}
+
+// bySign parts relations into two cases, by the sign of what stands in one of their
+// absolute values. What had to hold before still has to.
+func (v *solver) bySign(relations []relation, conditions []Condition) ([][]relation, bool) {
+	var inside maths.Node
+	for _, r := range relations {
+		for _, side := range []maths.Node{r.left, r.right} {
+			maths.Walk(side, func(n maths.Node) { // the last met is among the inner ones
+				if c, ok := n.(maths.Call); ok && c.Func == "abs" && slices.Contains(maths.Names(c.Args[0]), v.x()) {
+					inside = c.Args[0]
+				}
+			})
+		}
+	}
+	if inside == nil {
+		return nil, false
+	}
+	var out [][]relation
+	for _, sign := range []struct {
+		value maths.Node
+		op    string
+	}{{inside, "≥"}, {maths.Negative{X: inside}, "<"}} {
+		var put func(n maths.Node) maths.Node
+		put = func(n maths.Node) maths.Node {
+			if c, ok := n.(maths.Call); ok && c.Func == "abs" && maths.Equal(c.Args[0], inside) {
+				return sign.value
+			}
+			return maths.MapParts(n, put)
+		}
+		var one []relation
+		for _, r := range relations {
+			one = append(one, relation{put(r.left), put(r.right), r.op})
+		}
+		one = append(one, relation{inside, maths.Int(0), sign.op})
+		for _, c := range conditions {
+			kept := c.kept()
+			one = append(one, relation{put(kept.left), kept.right, kept.op})
+		}
+		out = append(out, one)
+	}
+	return out, true
 }
 
 // equation finds the candidates of an equation and puts each back.
@@ -351,6 +406,12 @@ func (v *solver) equation(r relation, rest []relation, conditions []Condition) (
 		v.note("clear denominators", maths.Typed(calc.Node(cleared))+" = 0")
 	}
 	roots, steps, err := calc.Roots(cleared, v.x())
+	if errors.Is(err, algebra.ErrBeyond) {
+		if alternatives, ok := v.bySign(append([]relation{{calc.Node(forms[0]), calc.Node(forms[1]), r.op}}, rest...), conditions); ok {
+			out, err = joined(v, alternatives, v.conjunction)
+			return out, false, err
+		}
+	}
 	if err != nil {
 		return out, false, err
 	}

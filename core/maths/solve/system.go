@@ -51,6 +51,28 @@ func (v *solver) point(nodes []maths.Node) (Solution, error) {
 	if len(nodes) != len(v.unknowns) {
 		return Solution{}, ErrNotSolvable
 	}
+	for i, n := range nodes {
+		if len(maths.Signs(n)) > 1 { // (±2, 1)
+			var points [][]*algebra.Form
+			for _, one := range maths.Signs(n) {
+				other := slices.Clone(nodes)
+				other[i] = one
+				p, err := v.point(other)
+				if err != nil {
+					return p, err
+				}
+				points = append(points, p.Points...)
+			}
+			return v.distinct(points)
+		}
+	}
+	if slices.ContainsFunc(nodes, func(n maths.Node) bool { return len(maths.Names(n)) > 0 }) {
+		var relations []relation
+		for i, n := range nodes {
+			relations = append(relations, relation{maths.Name(v.unknowns[i]), n, "="})
+		}
+		return v.system(relations)
+	}
 	forms, err := v.calculator().Forms(nodes...)
 	return Solution{Kind: Finite, Points: [][]*algebra.Form{forms}}, err
 }
@@ -114,8 +136,12 @@ func (v *solver) system(relations []relation) (Solution, error) {
 			open = append(open, next...)
 			continue
 		}
-		if len(b.known) < len(v.unknowns) {
-			return Solution{Kind: Interval}, nil
+		if len(b.known) < len(v.unknowns)+len(v.running) {
+			out := Solution{Kind: Interval}
+			if len(open) == 0 && len(points) == 0 && len(conditions) == 0 {
+				out.flat = &branch{left: start.left, known: b.known}
+			}
+			return out, nil
 		}
 		p, err := v.backwards(calc, b.known)
 		if err != nil {
@@ -160,7 +186,7 @@ func (v *solver) eliminate(calc *algebra.Calculator, b branch) (next []branch, d
 		return nil, true, nil
 	}
 	for i, f := range left {
-		for _, x := range v.unknowns {
+		for _, x := range slices.Concat(v.running, v.unknowns) {
 			a, rest, ok := calc.Linear(f, x)
 			if !ok || v.involves(a) || len(a.Names()) > 0 {
 				continue
@@ -177,6 +203,9 @@ func (v *solver) eliminate(calc *algebra.Calculator, b branch) (next []branch, d
 			n, err := v.put(calc, b, slices.Delete(slices.Clone(left), i, i+1), x, as)
 			return []branch{n}, false, err
 		}
+	}
+	if next, ok, err := v.bySquares(calc, b, left); ok || err != nil {
+		return next, false, err
 	}
 	for i, f := range left {
 		names := v.unknownsOf(f)
@@ -207,6 +236,67 @@ func (v *solver) eliminate(calc *algebra.Calculator, b branch) (next []branch, d
 	return nil, false, ErrUndecided
 }
 
+// bySquares removes an unknown that stands in all equations as a square alone:
+// x² + y² = 13, x² - y² = 5.
+func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.Form) ([]branch, bool, error) {
+	const square = "square of an unknown"
+	for _, x := range v.unknowns {
+		if len(left) < 2 {
+			return nil, false, nil
+		}
+		root, err := calc.Form(maths.Call{Func: "sqrt", Args: []maths.Node{maths.Name(square)}})
+		if err != nil {
+			return nil, false, err
+		}
+		forms := make([]*algebra.Form, len(left))
+		for i, f := range left {
+			if forms[i], err = calc.Replace(f, x, root); err != nil {
+				return nil, false, err
+			}
+		}
+		shared := 0
+		for _, f := range forms {
+			if slices.Contains(f.Names(), square) {
+				shared++
+			}
+		}
+		for i, f := range forms {
+			if shared < 2 {
+				break
+			}
+			a, rest, ok := calc.Linear(f, square)
+			if !ok || len(a.Names()) > 0 || slices.Contains(rest.Names(), square) {
+				continue
+			}
+			q, err := calc.Quo(rest, a)
+			if err != nil {
+				return nil, false, err
+			}
+			as, err := calc.Sub(algebra.Int(0), q)
+			if err != nil {
+				return nil, false, err
+			}
+			next := branch{known: b.known}
+			for k, g := range forms {
+				if k == i {
+					continue
+				}
+				if g, err = calc.Replace(g, square, as); err != nil {
+					return nil, false, err
+				}
+				if slices.Contains(g.Names(), square) || slices.Contains(g.Names(), x) {
+					return nil, false, nil
+				}
+				next.left = append(next.left, g)
+			}
+			v.note("subtract", "the equations give "+maths.Typed(calc.Node(next.left[0]))+" = 0")
+			next.left = append(next.left, left[i])
+			return []branch{next}, true, nil
+		}
+	}
+	return nil, false, nil
+}
+
 // put replaces an unknown in what is left.
 func (v *solver) put(calc *algebra.Calculator, b branch, left []*algebra.Form, x string, as *algebra.Form) (branch, error) {
 	out := branch{known: append(slices.Clone(b.known), assignment{x, as})}
@@ -223,7 +313,7 @@ func (v *solver) put(calc *algebra.Calculator, b branch, left []*algebra.Form, x
 func (v *solver) unknownsOf(f *algebra.Form) []string {
 	var out []string
 	for _, n := range f.Names() {
-		if slices.Contains(v.unknowns, n) {
+		if slices.Contains(v.unknowns, n) || slices.Contains(v.running, n) {
 			out = append(out, n)
 		}
 	}

@@ -166,11 +166,11 @@ func TestRefusals(t *testing.T) {
 
 func TestRearrangingWithSigns(t *testing.T) {
 	for _, c := range []struct{ statement, claim, want string }{
-		{"V = πr²h", "r = √(V/(πh))", Unproven},
+		{"V = πr²h", "r = √(V/(πh))", Wrong},
 		{"V = πr²h, r > 0, h > 0", "r = √(V/(πh))", Right},
 		{"V = πr²h, r > 0, h > 0", "r = -√(V/(πh))", Wrong},
 		{"V = πr²h, r > 0, h > 0", "r = √(V/h)", Wrong},
-		{"V = πr²h, h > 0", "r = √(V/(πh))", Unproven},
+		{"V = πr²h, h > 0", "r = √(V/(πh))", Wrong},
 	} {
 		r, err := Do(Task{Task: "rearrange", Statement: c.statement, Variable: "r", Claims: []string{c.claim}}, algebra.DefaultBudget)
 		if err != nil || r.Claims[0].Verdict != c.want {

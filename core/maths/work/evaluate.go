@@ -9,42 +9,45 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
-	"zincowl/core/maths/calculus"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/solve"
 )
 
 var (
-	assignedAt = regexp.MustCompile(`(?i)^(.*\S)\s*[,;]?\s+(?:at|when|if|where|for|with|given(?: that)?)\s+([a-zA-Z]\w*\s*=.*\S)\s*$`)
-	callOf     = regexp.MustCompile(`^(?:[a-z]\(([a-z])\)\s*=\s*(.*\S))\s*[,;.]\s*(?:find |evaluate |what is )?[a-z]\((.*)\)\s*$`)
-	convertTo  = regexp.MustCompile(`(?i)^(?:convert\s+)?(.*\d.*\S)\s+(?:in|into|to|as)\s+([^\d]*\S)\s*$`)
+	callOf    = regexp.MustCompile(`^(?:[a-z]\(([a-z])\)\s*=\s*(.*\S))\s*[,;.]\s*(?:find |evaluate |what is )?[a-z]\((.*)\)\s*$`)
+	convertTo = regexp.MustCompile(`(?i)^(.*\d.*\S)\s+(?:in|into|to|as)\s+([^\d]*\S)\s*$`)
+	toAngle   = regexp.MustCompile(` (?:in|into|to|as) (degrees|radians) `)
 )
 
 // evaluate computes a number, a quantity, or an expression at given values.
 func (w *worker) evaluate() error {
-	text := plain(w.Statement)
-	for _, read := range []func(string) (maths.Node, bool){w.definite, w.functionValue, w.area} {
+	read := phrase.Read(w.Statement, w.names()...)
+	if read.Rounding.Asked {
+		w.round = read.Rounding
+	}
+	if done, err := w.amount(read); done || err != nil {
+		return err
+	}
+	if left := phrase.Unread(read.Pieces, evaluating(read.Pieces)); len(left) > 0 {
+		return unread(left)
+	}
+	text := bare(read.Pieces)
+	for _, read := range []func(string) (maths.Node, bool){w.definiteText, w.functionValue, w.area} {
 		if n, ok := read(text); ok {
 			return w.number(n, nil)
 		}
 	}
-	if n, doubts, ok := w.inWords(text); ok {
-		return w.number(n, doubts)
-	}
 	if m := callOf.FindStringSubmatch(text); m != nil {
-		text = m[2] + " at " + m[1] + " = " + m[3]
-	}
-	values := map[string]maths.Node{}
-	if m := assignedAt.FindStringSubmatch(text); m != nil {
-		if given, ok := w.assignments(m[2]); ok {
-			text, values = m[1], given
+		if n, ok := w.expressionAt(m[2], m[1], m[3]); ok {
+			return w.number(n, nil)
 		}
 	}
-	n, doubts, err := w.expression(text)
-	if err == nil {
-		n = maths.Replace(n, values)
-		if len(maths.Names(n)) == 0 {
-			return w.number(n, doubts)
+	n, doubts, err := w.valued()
+	if err == nil && len(maths.Names(n)) == 0 {
+		if m := toAngle.FindStringSubmatch(read.Words()); m != nil {
+			return w.turned(n, m[1])
 		}
+		return w.number(n, doubts)
 	}
 	if done := w.quantity(text); done {
 		return nil
@@ -52,68 +55,110 @@ func (w *worker) evaluate() error {
 	if err != nil {
 		return err
 	}
-	if len(maths.Names(n)) > 0 {
-		return fmt.Errorf("no value is given for %s", strings.Join(maths.Names(n), ", "))
-	}
-	return nil
+	return fmt.Errorf("no value is given for %s", strings.Join(maths.Names(n), ", "))
 }
 
-var definite = regexp.MustCompile(`^\\int_\{?(-?[\d.]+)\}?\^\{?(-?[\d.]+)\}?\s*(.*?)\s*(?:\\,)?\s*d([a-z])$`)
+// evaluating are the words that mean nothing more in a task to evaluate: how the
+// number is to be written, and the names of units.
+func evaluating(pieces []phrase.Piece) map[string]bool {
+	out := set([]string{"mixed", "standard", "decimal", "whole", "single", "convert", "round", "per", "area", "between"})
+	for _, p := range pieces {
+		if _, ok := maths.ParseUnit(p.Text); ok && p.Kind == phrase.Word {
+			out[p.Text] = true
+		}
+	}
+	return out
+}
 
-// definite reads ∫ from a to b, where the integrand has a value on all of the
-// stretch.
-func (w *worker) definite(text string) (maths.Node, bool) {
-	m := definite.FindStringSubmatch(text)
-	if m == nil {
-		return nil, false
+// bare is a text from its first mathematics on, without what follows behind a comma in
+// words alone: "72 km/h to m/s".
+func bare(pieces []phrase.Piece) string {
+	first := slices.IndexFunc(pieces, func(p phrase.Piece) bool { return p.Kind != phrase.Word && p.Kind != phrase.Stop })
+	if first > 0 && slices.Contains([]string{"area", "integral"}, pieces[first-1].Text) || first < 0 {
+		first = 0
 	}
-	n, err := maths.ReadExpression(m[3], w.how)
-	if err != nil {
-		return nil, false
+	if at := slices.IndexFunc(pieces[:max(first, 0)], func(p phrase.Piece) bool { return p.Text == "area" }); at >= 0 {
+		first = at
 	}
-	a, err1 := maths.ReadExpression(m[1], w.how)
-	b, err2 := maths.ReadExpression(m[2], w.how)
+	var out []string
+	for i, p := range pieces[first:] {
+		if p.Kind == phrase.Stop && (p.Text == "." || p.Text == "?" || p.Text == "," && !slices.ContainsFunc(pieces[first+i:], func(q phrase.Piece) bool { return q.Kind == phrase.Math })) {
+			break
+		}
+		text := p.Text
+		if p.Kind == phrase.Aside {
+			text = "(" + text + ")"
+		}
+		out = append(out, text)
+	}
+	return strings.TrimSpace(strings.ReplaceAll(strings.Join(out, " "), " , ", ", "))
+}
+
+// expressionAt is an expression with a value put in the place of a name.
+func (w *worker) expressionAt(text, name, value string) (maths.Node, bool) {
+	n, err1 := maths.ReadExpression(text, w.how)
+	v, err2 := maths.ReadExpression(value, w.how)
 	if err1 != nil || err2 != nil {
 		return nil, false
 	}
-	for _, c := range solve.Conditions(n) {
-		x := maths.Name(m[4])
-		within := maths.All{maths.Relation{Terms: []maths.Node{a, x, b}, Ops: []string{"≤", "≤"}}, c.Broken()}
-		if s, err := solve.Solve(within, []string{m[4]}, w.budget); err != nil || s.Kind != solve.None {
-			return nil, false
-		}
-	}
-	out, _, err := calculus.Definite(n, m[4], a, b, w.budget)
-	return out, err == nil
+	n = maths.Replace(n, map[string]maths.Node{name: v})
+	return n, len(maths.Names(n)) == 0
 }
 
-// assignments reads "x = 3, y = -1".
-func (w *worker) assignments(text string) (map[string]maths.Node, bool) {
-	r, err := maths.Read(text, w.how)
-	if err != nil || len(r.Doubts) > 0 {
+// valued is the expression of a task with the values put in that the task gives.
+func (w *worker) valued() (maths.Node, []string, error) {
+	s, err := w.take(w.Statement, "mixed", "standard", "decimal", "whole", "single", "convert", "round")
+	if err != nil {
+		return nil, nil, err
+	}
+	values := map[string]maths.Node{}
+	for _, r := range s.relations {
+		rel, ok := r.(maths.Relation)
+		if !ok || len(rel.Ops) != 1 || rel.Ops[0] != "=" {
+			return nil, nil, fmt.Errorf("“%s” is not understood here", r)
+		}
+		name, lone := rel.Terms[0].(maths.Name)
+		if !lone || len(maths.Names(rel.Terms[1])) > 0 {
+			return nil, nil, fmt.Errorf("“%s” gives no value", maths.TypedRelation(rel))
+		}
+		values[string(name)] = rel.Terms[1]
+	}
+	var found []written
+	for _, e := range s.written {
+		if _, lone := e.node.(maths.Name); lone && len(s.written) > 1 || e.after == "leaving" || e.after == "of" && len(found) > 0 && e.node == maths.Pi {
+			continue
+		}
+		found = append(found, e)
+	}
+	if len(found) != 1 || len(s.asked) > 0 || len(s.calls) > 0 {
+		return nil, nil, fmt.Errorf("“%s” has no single expression", strings.TrimSpace(w.Statement))
+	}
+	return maths.Replace(found[0].node, values), s.doubts, nil
+}
+
+// turned is an angle in degrees or in radians.
+func (w *worker) turned(n maths.Node, unit string) error {
+	w.unit = "rad"
+	if unit == "degrees" { // an angle is read in radians
+		w.unit = "°"
+		n = maths.Binary{Op: '/', X: n, Y: maths.Suffix{X: maths.Int(1), Op: "°"}}
+	}
+	return w.number(n, nil)
+}
+
+// definiteText reads an integral with its limits where a value is asked.
+func (w *worker) definiteText(text string) (maths.Node, bool) {
+	ps := phrase.Read(text).Pieces
+	if len(ps) != 3 || ps[0].Kind != phrase.Integral || ps[0].From == "" || ps[1].Kind != phrase.Math || ps[2].Kind != phrase.Differential {
 		return nil, false
 	}
-	out := map[string]maths.Node{}
-	var take func(s maths.Statement) bool
-	take = func(s maths.Statement) bool {
-		switch s := s.(type) {
-		case maths.All:
-			for _, part := range s {
-				if !take(part) {
-					return false
-				}
-			}
-			return true
-		case maths.Relation:
-			name, ok := s.Terms[0].(maths.Name)
-			if ok && len(s.Ops) == 1 && s.Ops[0] == "=" {
-				out[string(name)] = s.Terms[1]
-				return true
-			}
-		}
-		return false
+	a, err1 := maths.ReadExpression(ps[0].From, w.how)
+	b, err2 := maths.ReadExpression(ps[0].To, w.how)
+	n, err3 := maths.ReadExpression(ps[1].Text, w.how)
+	if err := errors.Join(err1, err2, err3); err != nil {
+		return nil, false
 	}
-	return out, take(r.Statement)
+	return w.definite(n, ps[2].By, a, b)
 }
 
 // number computes an expression without names and judges the claims.
@@ -146,37 +191,42 @@ func (w *worker) number(n maths.Node, doubts []string) error {
 	return nil
 }
 
-var noValue = regexp.MustCompile(`(?i)^(?:it is |is )?(?:undefined|not defined|not real|no real value|does not exist|no value|not a real number|dne|impossible)$`)
-
 func (w *worker) judgeNoValue(text string) {
-	r, err := maths.Read(text, w.how)
+	a := phrase.ReadAnswer(text, w.names(), w.spoken)
+	_, err := maths.Read(a.Math, w.how)
 	switch {
-	case noValue.MatchString(strings.TrimRight(strings.TrimSpace(text), ".")):
+	case len(a.Unread) > 0:
+		w.claim(text, Unproven, "%s", unread(a.Unread))
+	case a.Says == phrase.Undefined, a.Says == phrase.None:
 		w.claim(text, Right, "")
 	case err != nil:
 		w.claim(text, Unproven, "%s", err)
 	default:
-		if _, nothing := r.Statement.(maths.Nothing); nothing {
-			w.claim(text, Right, "")
-			return
-		}
 		w.claim(text, Wrong, "it has no real value")
 	}
 }
 
 // judgeNumber compares a claim with a value.
 func (w *worker) judgeNumber(text string, calc *algebra.Calculator, f *algebra.Form) {
-	if noValue.MatchString(strings.TrimRight(strings.TrimSpace(text), ".")) {
-		w.claim(text, Wrong, "it is %s", w.out.Expression)
+	if w.otherAngle(text) {
+		w.claim(text, Wrong, "it is %s %s", w.out.Expression, w.unit)
 		return
 	}
-	short := strings.TrimSpace(text)
-	var signs []string
-	for _, s := range []string{"≈", "=", "~"} {
-		if rest, ok := strings.CutPrefix(short, s); ok {
-			short, signs = strings.TrimSpace(rest), append(signs, s)
-		}
+	a := phrase.ReadAnswer(w.unpriced(text), w.names(), w.spoken)
+	switch {
+	case len(a.Unread) > 0:
+		w.claim(text, Unproven, "%s", unread(a.Unread))
+		return
+	case a.Says == phrase.Undefined, a.Says == phrase.None:
+		w.claim(text, Wrong, "it is %s", w.out.Expression)
+		return
+	case a.Says != phrase.Mathematics || len(a.Reasons)+len(a.Names) > 0:
+		w.claim(text, Unproven, "one number was expected")
+		return
 	}
+	short := strings.TrimSpace(a.Math)
+	around := a.About || about(text)
+	short = strings.TrimSpace(strings.TrimLeft(strings.ReplaceAll(short, `\approx`, "≈"), "≈=~"))
 	r, err := maths.Read(short, w.how)
 	if err != nil {
 		w.claim(text, Unproven, "%s", err)
@@ -192,42 +242,47 @@ func (w *worker) judgeNumber(text string, calc *algebra.Calculator, f *algebra.F
 		return
 	}
 	terms, ops := rel.Terms, rel.Ops
-	if len(ops) > 0 { // f(3) = 7, or 1/3 ≈ 0.333
-		if len(maths.Names(terms[0])) > 0 {
-			terms = terms[1:]
-		} else {
-			ops = append([]string{"="}, ops...)
-		}
-	} else if len(signs) > 0 && signs[0] != "=" {
-		ops = []string{"≈"}
-	} else {
-		ops = []string{"="}
+	switch {
+	case len(ops) > 0 && len(maths.Names(terms[0])) > 0: // f(3) = 7
+		terms = terms[1:]
+	case around:
+		ops = append([]string{"≈"}, ops...)
+	default: // 1/3 ≈ 0.333
+		ops = append([]string{"="}, ops...)
 	}
 	for i, t := range terms {
 		if ops[i] != "=" && ops[i] != "≈" || len(maths.Names(t)) > 0 {
 			w.claim(text, Unproven, "one number was expected")
 			return
 		}
-		g, err := calc.Form(t)
-		if err != nil {
-			if errors.Is(err, algebra.ErrUndefined) {
-				w.claim(text, Wrong, "it is %s", w.out.Expression)
-			} else {
-				w.claim(text, Unproven, "%s", err)
+		for _, one := range maths.Choices(t) {
+			if done := w.judgeTerm(text, calc, element{one, slices.Contains(ops[:i+1], "≈")}, f); done {
+				return
 			}
-			return
-		}
-		ok, decided := w.meets(calc, element{t, slices.Contains(ops[:i+1], "≈")}, g, f)
-		if !decided {
-			w.claim(text, Unproven, "it can't be decided whether this is %s, correctly rounded", w.out.Expression)
-			return
-		}
-		if !ok {
-			w.claim(text, Wrong, "it is %s", w.shown(calc, f))
-			return
 		}
 	}
 	w.claim(text, Right, "")
+}
+
+// judgeTerm notes a verdict, and says so, where a term is not shown to be the value.
+func (w *worker) judgeTerm(text string, calc *algebra.Calculator, e element, f *algebra.Form) bool {
+	g, err := calc.Form(e.node)
+	if err != nil {
+		if errors.Is(err, algebra.ErrUndefined) {
+			w.claim(text, Wrong, "it is %s", w.out.Expression)
+		} else {
+			w.claim(text, Unproven, "%s", err)
+		}
+		return true
+	}
+	ok, decided := w.meets(calc, e, g, f)
+	switch {
+	case !decided:
+		w.claim(text, Unproven, "it can't be decided whether this is %s, correctly rounded", w.out.Expression)
+	case !ok:
+		w.claim(text, Wrong, "it is %s", w.shown(calc, f))
+	}
+	return !decided || !ok
 }
 
 // shown is a value with its decimals where it is not a plain number.
@@ -313,7 +368,7 @@ func (w *worker) measured(text string) (maths.Quantity, error) {
 
 // judgeQuantity compares a claim with a quantity.
 func (w *worker) judgeQuantity(text string, truth maths.Quantity, unit *maths.Unit) {
-	short := strings.TrimSpace(text)
+	short := measureText(strings.TrimSpace(text))
 	rounded := strings.HasPrefix(short, "≈") || strings.HasPrefix(short, "~")
 	short = strings.TrimSpace(strings.TrimLeft(short, "≈=~"))
 	q, ok := maths.ParseQuantity(short)
@@ -343,4 +398,26 @@ func (w *worker) judgeQuantity(text string, truth maths.Quantity, unit *maths.Un
 	default:
 		w.claim(text, Wrong, "it is %s", w.out.Expression)
 	}
+}
+
+var (
+	inverseUnit = regexp.MustCompile(`([A-Za-zµμΩ°]+(?:[²³]|\^[23])?)[ ·]([a-zA-Z]{1,4})(?:⁻¹|\^\{?[-−]1\}?)`)
+	inverseTwo  = regexp.MustCompile(`([A-Za-zµμΩ°]+(?:[²³]|\^[23])?)[ ·]([a-zA-Z]{1,4})(?:⁻²|\^\{?[-−]2\}?)`)
+	thousands   = regexp.MustCompile(`(\d) (\d{3})\b`)
+)
+
+// measureText writes units with negative powers as quotients and closes thousands.
+func measureText(text string) string {
+	text = inverseUnit.ReplaceAllString(inverseTwo.ReplaceAllString(text, "$1/$2²"), "$1/$2")
+	return thousands.ReplaceAllString(text, "$1$2")
+}
+
+var (
+	sayRadians = regexp.MustCompile(`(?i)\brad(?:ian)?s?\b`)
+	sayDegrees = regexp.MustCompile(`(?i)°|\bdeg(?:ree)?s?\b|\\circ`)
+)
+
+// otherAngle says whether a claim measures an angle by another unit than is asked.
+func (w *worker) otherAngle(text string) bool {
+	return w.unit == "°" && sayRadians.MatchString(text) || w.unit == "rad" && sayDegrees.MatchString(text)
 }

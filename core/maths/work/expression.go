@@ -3,19 +3,28 @@ package work
 import (
 	"errors"
 	"fmt"
-	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
-	"zincowl/core/maths/calculus"
+	"zincowl/core/maths/phrase"
 )
 
-// claimed reads a claim that is an expression, with or without f'(x) = before
-// it. A claim that can't be judged is noted as unproven, and ok is false.
-func (w *worker) claimed(text string) (n maths.Node, ok bool) {
-	short := functionOf.ReplaceAllString(text, "")
-	r, err := maths.Read(short, w.how)
+// claimed reads a claim that is an expression, or a chain of equal ones, with or
+// without f'(x) = before it. A claim that can't be judged is noted as unproven, and ok
+// is false.
+func (w *worker) claimed(text string) (terms []maths.Node, ok bool) {
+	a := phrase.ReadAnswer(text, w.names(), w.spoken)
+	if len(a.Unread) > 0 {
+		w.claim(text, Unproven, "%s", unread(a.Unread))
+		return nil, false
+	}
+	if a.Says != phrase.Mathematics || len(a.Reasons)+len(a.Names) > 0 || a.Math == "" {
+		w.claim(text, Unproven, "an expression was expected")
+		return nil, false
+	}
+	r, err := maths.Read(a.Math, w.how)
 	if err != nil {
 		w.claim(text, Unproven, "%s", err)
 		return nil, false
@@ -24,21 +33,52 @@ func (w *worker) claimed(text string) (n maths.Node, ok bool) {
 		w.claim(text, Unproven, "%s", r.Doubts[0])
 		return nil, false
 	}
-	n, ok = r.Expression()
-	if rel, is := r.Statement.(maths.Relation); is && !ok && len(rel.Ops) == 1 && rel.Ops[0] == "=" {
-		if name, is := rel.Terms[0].(maths.Name); is && (name == "y" || name == "f") {
-			return rel.Terms[1], true
+	rel, ok := unconditional(r.Statement).(maths.Relation)
+	if !ok || slices.ContainsFunc(rel.Ops, func(op string) bool { return op != "=" }) {
+		w.claim(text, Unproven, "an expression was expected")
+		return nil, false
+	}
+	terms = rel.Terms
+	if name, is := terms[0].(maths.Name); is && len(terms) > 1 && !slices.Contains(w.spoken, string(name)) {
+		terms = terms[1:] // what it is called
+	}
+	if len(terms) > 1 {
+		if c, is := called(a.Math, rel); is {
+			terms = []maths.Node{c.value}
+		} else if name, is := terms[0].(maths.Name); is && (name == "y" || name == "f") {
+			terms = terms[1:]
 		}
 	}
-	if !ok {
-		w.claim(text, Unproven, "an expression was expected")
-	}
-	return n, ok
+	return terms, true
 }
 
-// compare says whether a claim equals the outcome wherever both have a value.
-func (w *worker) compare(text string, n, truth maths.Node) bool {
-	c := algebra.Equivalent(n, truth, w.budget)
+// compare says whether a claim equals the outcome wherever both have a value and the
+// conditions of the task hold; each part of a chain has to.
+func (w *worker) compare(text string, terms []maths.Node, truth maths.Node) bool {
+	var chosen []maths.Node
+	for _, n := range terms {
+		chosen = append(chosen, maths.Choices(n)...)
+	}
+	for _, n := range chosen[1:] {
+		if c := w.equivalent(n, truth); c.Verdict != algebra.True {
+			w.verdict(text, c, truth)
+			return false
+		}
+	}
+	return w.verdict(text, w.equivalent(chosen[0], truth), truth)
+}
+
+// equivalent compares two expressions where the conditions of the task hold.
+func (w *worker) equivalent(a, b maths.Node) algebra.Comparison {
+	if len(w.within) > 0 {
+		c := algebra.Equivalent(maths.Replace(a, w.within), maths.Replace(b, w.within), w.budget)
+		c.At = nil
+		return c
+	}
+	return algebra.Equivalent(a, b, w.budget)
+}
+
+func (w *worker) verdict(text string, c algebra.Comparison, truth maths.Node) bool {
 	switch c.Verdict {
 	case algebra.True:
 		w.claim(text, Right, "")
@@ -67,105 +107,9 @@ func (w *worker) differ(c algebra.Comparison, truth maths.Node) string {
 	return fmt.Sprintf("at %s it has another value than %s", strings.Join(at, ", "), maths.Typed(truth))
 }
 
-// wrapped is what a derivative is asked of: d/dx (x^2).
-var wrapped = regexp.MustCompile(`^\s*d\s*/\s*d\s*([a-z])\s*[\[(](.*)[\])]\s*$`)
-
-// function reads an expression with its variable. Where it can be read two ways,
-// that is noted and ok is false without an error.
-func (w *worker) function(text string) (n maths.Node, x string, ok bool, err error) {
-	if n, ok, err = w.sure(text); !ok {
-		return nil, "", false, err
-	}
-	x, err = w.variable(n)
-	return n, x, err == nil, err
-}
-
-// sure reads an expression; ok is false where it can't be read, with the error,
-// or can be read two ways, which is noted.
-func (w *worker) sure(text string) (n maths.Node, ok bool, err error) {
-	n, doubts, err := w.expression(text)
-	if err == nil && len(doubts) > 0 {
-		w.undecided(errors.New(doubts[0]))
-	}
-	return n, err == nil && len(doubts) == 0, err
-}
-
-func (w *worker) differentiate() error {
-	text := plain(w.Statement)
-	if m := wrapped.FindStringSubmatch(text); m != nil {
-		text = m[2]
-		if w.Variable == "" {
-			w.Variable = m[1]
-		}
-	}
-	n, x, ok, err := w.function(text)
-	if !ok {
-		return err
-	}
-	d, steps, err := calculus.Derivative(n, x)
-	if err != nil {
-		w.undecided(err)
-		return nil
-	}
-	for _, s := range steps {
-		w.step(algebra.Step(s))
-	}
-	short, err := algebra.Simplified(d, w.budget)
-	if err != nil {
-		short = d
-	}
-	w.out.Expression = maths.Typed(short)
-	w.out.Where = domain(n)
-	w.against = func(text string) {
-		if claim, ok := w.claimed(text); ok {
-			w.compare(text, claim, d)
-		}
-	}
-	return nil
-}
-
-// integrand is what is integrated, with the variable: (2x + 1)^5 dx.
-var integrand = regexp.MustCompile(`^(.*\S)\s*\bd([a-z])\s*$`)
-
-func (w *worker) integrate() error {
-	text := strings.TrimPrefix(strings.TrimSpace(plain(w.Statement)), "∫")
-	if m := integrand.FindStringSubmatch(text); m != nil && (w.Variable == "" || w.Variable == m[2]) {
-		text, w.Variable = m[1], m[2]
-	}
-	n, x, ok, err := w.function(text)
-	if !ok {
-		return err
-	}
-	if f, steps, err := calculus.Integral(n, x, w.budget); err == nil {
-		for _, s := range steps {
-			w.step(algebra.Step(s))
-		}
-		short, err := algebra.Simplified(f, w.budget)
-		if err != nil {
-			short = f
-		}
-		w.out.Expression = maths.Typed(short) + " + C"
-	} else {
-		w.out.Why = err.Error()
-	}
-	w.against = func(text string) { // by its derivative
-		claim, ok := w.claimed(text)
-		if !ok {
-			return
-		}
-		d, _, err := calculus.Derivative(claim, x)
-		if err != nil {
-			w.claim(text, Unproven, "%s", err)
-			return
-		}
-		w.compare(text, d, n)
-	}
-	return nil
-}
-
 // shape expands, factors or simplifies.
 func (w *worker) shape() error {
-	n, ok, err := w.sure(plain(w.Statement))
+	n, ok, err := w.object()
 	if !ok {
 		return err
 	}
@@ -182,10 +126,11 @@ func (w *worker) shape() error {
 		w.out.Where = domain(n)
 	}
 	w.against = func(text string) {
-		claim, ok := w.claimed(text)
-		if !ok || !w.compare(text, claim, n) || best == nil {
+		chain, ok := w.claimed(text)
+		if !ok || !w.compare(text, chain, n) || best == nil {
 			return
 		}
+		claim := chain[len(chain)-1]
 		last := &w.out.Claims[len(w.out.Claims)-1]
 		switch {
 		case w.Task.Task == "factor" && algebra.FactorCount(claim) < algebra.FactorCount(best):
@@ -195,6 +140,62 @@ func (w *worker) shape() error {
 		case w.Task.Task == "simplify" && algebra.Size(claim) > algebra.Size(best):
 			last.Why = "it can be written shorter: " + maths.Typed(best)
 		}
+	}
+	return nil
+}
+
+// forms are words that tell the form of an answer.
+var forms = []string{"sum", "sums", "product", "products", "multiple", "multiples", "quadratics", "difference", "two", "three", "single", "second", "whole", "integers", "integer", "natural", "constants", "positive", "ascending", "descending", "irreducible", "decimal", "standard", "mixed", "negative", "indices"}
+
+// object is the one expression that a task is about.
+func (w *worker) object() (maths.Node, bool, error) {
+	s, err := w.take(w.Statement, forms...)
+	if err != nil {
+		return nil, false, err
+	}
+	if len(s.doubts) > 0 {
+		w.undecided(errors.New(s.doubts[0]))
+		return nil, false, nil
+	}
+	var found []written
+	for _, e := range s.written {
+		if slices.Contains([]string{"form", "forms", "of", "respect", "in", "terms", "and", "or", "where", "with", "to", "as", "by"}, e.after) && len(s.written) > 1 && (len(found) > 0 || e.after != "of") {
+			continue // "in the form a + b√c", "in terms of x", "where a, b and c …"
+		}
+		found = append(found, e)
+	}
+	if len(found) > 1 {
+		if _, lone := found[1].node.(maths.Name); !lone {
+			return nil, false, fmt.Errorf("“%s” and “%s” stand beside each other; one expression was expected", found[0].text, found[1].text)
+		}
+	}
+	var conditions []maths.Statement
+	for _, r := range s.relations {
+		rel, ok := r.(maths.Relation)
+		if ok && len(found) == 0 && rel.Ops[0] == "=" && len(rel.Ops) == 1 {
+			if name, lone := rel.Terms[0].(maths.Name); lone && name == "y" {
+				found = append(found, written{node: rel.Terms[1]})
+				continue
+			}
+			return nil, false, fmt.Errorf("“%s” is no expression, but a statement", maths.TypedRelation(rel))
+		}
+		conditions = append(conditions, r)
+	}
+	for _, c := range s.calls {
+		found = append(found, written{node: c.value})
+	}
+	if len(found) == 0 || len(s.asked) > 0 {
+		return nil, false, fmt.Errorf("“%s” has no expression", strings.TrimSpace(w.Statement))
+	}
+	n := found[0].node
+	w.spoken = maths.Names(n)
+	return n, true, w.narrow(conditions, w.signed(s, n))
+}
+
+// signed are the names that words say to be positive.
+func (w *worker) signed(s *sentence, n maths.Node) []string {
+	if s.Has("positive") && s.Has("all", "everything", "are", "each", "both") {
+		return maths.Names(n)
 	}
 	return nil
 }

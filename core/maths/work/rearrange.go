@@ -10,6 +10,7 @@ import (
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/interval"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/solve"
 )
 
@@ -26,33 +27,6 @@ func domain(n maths.Node) string {
 	return strings.Join(parts, " and ")
 }
 
-// withSigns parts an equation from the names that are said to be positive beside it:
-// "V = πr²h, r > 0".
-func withSigns(s maths.Statement) (equation maths.Relation, positive []string, ok bool) {
-	if r, ok := s.(maths.Relation); ok {
-		return r, nil, true
-	}
-	all, _ := s.(maths.All)
-	for i, part := range all {
-		r, isRelation := part.(maths.Relation)
-		switch {
-		case !isRelation:
-			return equation, nil, false
-		case i == 0:
-			equation = r
-		case len(r.Ops) == 1 && r.Ops[0] == ">" && maths.Equal(r.Terms[1], maths.Int(0)):
-			name, isName := r.Terms[0].(maths.Name)
-			if !isName {
-				return equation, nil, false
-			}
-			positive = append(positive, string(name))
-		default:
-			return equation, nil, false
-		}
-	}
-	return equation, positive, len(all) > 0
-}
-
 // negative says whether a value is shown to be negative wherever it was tried, all
 // names that stand in it being positive.
 func negative(n maths.Node, positive []string) bool {
@@ -60,7 +34,7 @@ func negative(n maths.Node, positive []string) bool {
 	for k := range int64(8) {
 		env := map[string]interval.Interval{}
 		for i, name := range maths.Names(n) {
-			v := big.NewRat(3*k+2*int64(i)+1, int64(i)+k+2)
+			v := big.NewRat((k*(2*int64(i)+3)+5*int64(i))%13+1, (int64(i)+k)%3+1)
 			if !slices.Contains(positive, name) && k%2 == 1 {
 				v.Neg(v)
 			}
@@ -80,22 +54,56 @@ func negative(n maths.Node, positive []string) bool {
 
 // rearrange turns a formula round for one of its variables.
 func (w *worker) rearrange() error {
-	if w.Variable == "" {
+	names := w.unknowns()
+	if len(names) != 1 {
 		return errors.New("the variable is missing; name the one that the formula is turned round for")
 	}
-	r, err := maths.Read(plain(w.Statement), w.how)
+	x := names[0]
+	s, err := w.take(w.Statement, forms...)
 	if err != nil {
 		return err
 	}
-	rel, positive, ok := withSigns(r.Statement)
-	if !ok || len(rel.Ops) != 1 || rel.Ops[0] != "=" {
+	var rel *maths.Relation
+	var positive, signed []string
+	for _, one := range s.relations {
+		r, ok := one.(maths.Relation)
+		if !ok {
+			return fmt.Errorf("“%s” is no single equation", w.Statement)
+		}
+		if len(r.Ops) == 1 && r.Ops[0] == "=" && rel == nil {
+			rel = &r
+			continue
+		}
+		name, lone := r.Terms[0].(maths.Name)
+		switch {
+		case len(r.Ops) != 1 || r.Ops[0] == "=":
+			return fmt.Errorf("“%s” is no single equation", w.Statement)
+		case lone && maths.Equal(r.Terms[1], maths.Int(0)) && r.Ops[0] == ">":
+			positive, signed = append(positive, string(name)), append(signed, string(name))
+		case lone && maths.Equal(r.Terms[1], maths.Int(0)) && r.Ops[0] == "≥":
+			signed = append(signed, string(name))
+		}
+	}
+	if rel == nil {
 		return fmt.Errorf("“%s” is no single equation", w.Statement)
 	}
-	if len(r.Doubts) > 0 {
-		w.undecided(errors.New(r.Doubts[0]))
+	if len(s.doubts) > 0 {
+		w.undecided(errors.New(s.doubts[0]))
 		return nil
 	}
-	branches, steps, err := solve.Rearrange(rel, w.Variable, w.budget)
+	w.spoken = statementNames([]maths.Statement{*rel})
+	if s.Has("positive") {
+		if all := s.Has("all", "everything", "are", "each", "both", "quantities"); !all {
+			return unread([]string{"positive"})
+		}
+		positive, signed = w.spoken, w.spoken
+	}
+	branches, steps, err := solve.Rearrange(*rel, x, w.budget)
+	if errors.Is(err, solve.ErrUndecided) {
+		if n, ok := isolated(*rel, x, positive); ok {
+			branches, err = []solve.Branch{{Node: n}}, nil
+		}
+	}
 	if err != nil {
 		if !undecidable(err) {
 			return err
@@ -104,42 +112,88 @@ func (w *worker) rearrange() error {
 		return nil
 	}
 	w.step(steps...)
-	if slices.Contains(positive, w.Variable) {
-		branches = slices.DeleteFunc(branches, func(b solve.Branch) bool { return negative(b.Node, positive) })
+	if slices.Contains(signed, x) {
+		branches = slices.DeleteFunc(branches, func(b solve.Branch) bool { return negative(b.Node, signed) })
 	}
 	var shown []string
 	for _, b := range branches {
 		shown = append(shown, maths.Typed(b.Node))
 	}
 	if len(branches) > 0 {
-		w.out.Expression = w.Variable + " = " + strings.Join(shown, " or "+w.Variable+" = ")
+		w.out.Expression = x + " = " + strings.Join(shown, " or "+x+" = ")
 		w.out.Where = strings.Join(branches[0].Where, " and ")
 	}
-	w.against = func(text string) { w.judgeBranches(text, branches) }
+	if err := w.narrow(nil, slices.DeleteFunc(slices.Clone(positive), func(n string) bool { return n == x })); err != nil {
+		return err
+	}
+	w.against = func(text string) { w.judgeBranches(text, x, branches) }
 	return nil
 }
 
+// isolated undoes what is done to a variable that stands in an equation once, where
+// all its names are positive.
+func isolated(r maths.Relation, x string, positive []string) (maths.Node, bool) {
+	for _, name := range statementNames([]maths.Statement{r}) {
+		if !slices.Contains(positive, name) {
+			return nil, false
+		}
+	}
+	const other = "the other side"
+	for i, side := range r.Terms {
+		n, err := maths.IsolatePositive(other, side, x)
+		if err == nil && !slices.Contains(maths.Names(r.Terms[1-i]), x) {
+			return maths.Replace(n, map[string]maths.Node{other: r.Terms[1-i]}), true
+		}
+	}
+	return nil, false
+}
+
 // judgeBranches compares what a claim says the variable is with all branches.
-func (w *worker) judgeBranches(text string, branches []solve.Branch) {
-	r, err := maths.Read(text, w.how)
+func (w *worker) judgeBranches(text, x string, branches []solve.Branch) {
+	a := phrase.ReadAnswer(text, w.names(), w.spoken)
+	if len(a.Unread) > 0 {
+		w.claim(text, Unproven, "%s", unread(a.Unread))
+		return
+	}
+	if a.Says != phrase.Mathematics {
+		w.claim(text, Unproven, "%s alone on one side was expected", x)
+		return
+	}
+	said, doubts, err := w.said(a, []string{x})
 	if err != nil {
 		w.claim(text, Unproven, "%s", err)
 		return
 	}
-	if len(r.Doubts) > 0 {
-		w.claim(text, Unproven, "%s", r.Doubts[0])
+	if len(doubts) > 0 {
+		w.claim(text, Unproven, "%s", doubts[0])
 		return
 	}
-	found, ok := elements(r.Statement, w.Variable)
+	said = unconditional(said)
+	if r, ok := said.(maths.Relation); ok && len(r.Ops) == 1 && r.Ops[0] == "=" {
+		if r.Terms[1] == maths.Name(x) && !slices.Contains(maths.Names(r.Terms[0]), x) {
+			r.Terms = []maths.Node{r.Terms[1], r.Terms[0]}
+			said = r
+		}
+		name, lone := r.Terms[0].(maths.Name)
+		switch {
+		case lone && string(name) == x && slices.Contains(maths.Names(r.Terms[1]), x):
+			w.claim(text, Wrong, "%s still stands on the other side", x)
+			return
+		case lone && string(name) != x && slices.Contains(w.spoken, string(name)):
+			w.claim(text, Wrong, "%s is asked for, not %s", x, name)
+			return
+		}
+	}
+	found, ok := elements(said, x)
 	if !ok {
-		w.claim(text, Unproven, "%s alone on one side was expected", w.Variable)
+		w.claim(text, Unproven, "%s alone on one side was expected", x)
 		return
 	}
 	matched := make([]bool, len(branches))
 	for _, e := range found {
 		hit, open := false, false
 		for i, b := range branches {
-			switch algebra.Equivalent(e.node, b.Node, w.budget).Verdict {
+			switch w.equivalent(e.node, b.Node).Verdict {
 			case algebra.True:
 				matched[i], hit = true, true
 			case algebra.Unproven:
@@ -157,9 +211,24 @@ func (w *worker) judgeBranches(text string, branches []solve.Branch) {
 	}
 	for i, ok := range matched {
 		if !ok {
-			w.claim(text, Unproven, "%s = %s fits as well; which is meant is not said", w.Variable, maths.Typed(branches[i].Node))
+			w.claim(text, Wrong, "%s = %s fits as well, and nothing excludes it", x, maths.Typed(branches[i].Node))
+			w.out.Claims[len(w.out.Claims)-1].Partly = true
 			return
 		}
 	}
 	w.claim(text, Right, "")
+}
+
+// unconditional is a claim without the conditions behind it: x = 1/y, y ≠ 0.
+func unconditional(s maths.Statement) maths.Statement {
+	all, ok := s.(maths.All)
+	if !ok || len(all) < 2 {
+		return s
+	}
+	for _, condition := range all[1:] {
+		if r, ok := condition.(maths.Relation); !ok || len(r.Ops) == 0 || slices.Contains(r.Ops, "=") {
+			return s
+		}
+	}
+	return all[0]
 }

@@ -2,61 +2,55 @@ package work
 
 import (
 	"math/big"
-	"regexp"
-	"strconv"
-	"strings"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/phrase"
 )
 
-// rounding is what a statement asks for: places after the point, or significant
-// figures; 0 of both is none.
-type rounding struct{ places, figures int }
-
-func (r rounding) asked() bool { return r.places > 0 || r.figures > 0 }
-
-var numerals = map[string]int{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
-
-var roundingPhrase = regexp.MustCompile(`(?i)[,;.(]?\s*(?:give (?:your|the) answers?\s*|correct\s*|accurate\s*|rounded\s*|round\s*)*\bto (\d+|one|two|three|four|five|six) (decimal places?|d\.?\s?p\.?|decimals|places|significant figures?|significant digits?|s\.?\s?f\.?|sig\.? figs?|figures)\)?\.?\s*$`)
-
-// takeRounding takes "to 2 decimal places" off the end of a statement.
-func takeRounding(text string) (string, rounding) {
-	m := roundingPhrase.FindStringSubmatchIndex(text)
-	if m == nil {
-		return text, rounding{}
-	}
-	n := numerals[strings.ToLower(text[m[2]:m[3]])]
-	if n == 0 {
-		n, _ = strconv.Atoi(text[m[2]:m[3]])
-	}
-	if n < 1 || n > 30 {
-		return text, rounding{}
-	}
-	kind := strings.ToLower(text[m[4]:m[5]])
-	if strings.HasPrefix(kind, "s") || kind == "figures" {
-		return text[:m[0]], rounding{figures: n}
-	}
-	return text[:m[0]], rounding{places: n}
-}
-
-// digits is to how many significant figures a value is rounded.
-func (r rounding) digits(calc *algebra.Calculator, f *algebra.Form) int {
-	if r.figures > 0 {
-		return r.figures
+// rounded is a value as it is asked for; false where it can't be told.
+func rounded(r phrase.Rounding, calc *algebra.Calculator, f *algebra.Form) (*big.Rat, bool) {
+	if r.Figures > 0 {
+		return calc.Decimal(f, r.Figures)
 	}
 	v, ok := calc.Decimal(f, 6)
 	if !ok || v.Sign() == 0 {
-		return r.places + 1
+		return v, ok
 	}
-	whole := 0
+	ten, whole := big.NewRat(10, 1), 0 // how many digits stand before the point
 	for x := new(big.Rat).Abs(v); x.Cmp(big.NewRat(1, 1)) >= 0; whole++ {
-		x.Quo(x, big.NewRat(10, 1))
+		x.Quo(x, ten)
 	}
 	for x := new(big.Rat).Abs(v); whole <= 0 && x.Cmp(big.NewRat(1, 10)) < 0 && whole > -30; whole-- {
-		x.Mul(x, big.NewRat(10, 1))
+		x.Mul(x, ten)
 	}
-	return max(1, r.places+whole)
+	if n := r.Places + whole; n > 0 {
+		return calc.Decimal(f, n)
+	} else if n < 0 {
+		return new(big.Rat), true
+	}
+	// The first digit is the one after the last that is asked for.
+	unit := big.NewRat(1, 1)
+	for range max(r.Places, -r.Places) {
+		if r.Places > 0 {
+			unit.Quo(unit, ten)
+		} else {
+			unit.Mul(unit, ten)
+		}
+	}
+	half := new(big.Rat).Quo(unit, big.NewRat(2, 1))
+	switch _, exact := f.Rational(); new(big.Rat).Abs(v).Cmp(half) {
+	case -1:
+		return new(big.Rat), true
+	case 0:
+		if !exact {
+			return nil, false
+		}
+	}
+	if v.Sign() < 0 {
+		unit.Neg(unit)
+	}
+	return unit, true
 }
 
 // decimalLiteral is a number as typed, with its sign: -1.26.

@@ -3,50 +3,14 @@ package work
 import (
 	"errors"
 	"fmt"
-	"regexp"
 	"slices"
 	"strings"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/solve"
 )
-
-// restriction splits "sin x = 1/2 for 0 <= x < 2π" or "on [0, 2π)".
-var restriction = regexp.MustCompile(`^(.*[=<>≤≥≠].*?)[,;]?\s+(?:for|on|over|in|where|when|with|if|given that|provided that|such that)(?: the interval| the range)?\s+(.*\S)\s*$`)
-
-// unknowns are the variables that are solved for.
-func (w *worker) unknowns() []string {
-	return strings.FieldsFunc(strings.NewReplacer("and", ",", "(", ",", ")", ",").Replace(w.Variable), func(r rune) bool { return r == ',' || r == ' ' || r == ';' })
-}
-
-// readStatement reads what is to be solved, with its restriction.
-func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
-	text = plain(text)
-	if m := restriction.FindStringSubmatch(text); m != nil {
-		first, err1 := maths.Read(m[1], w.how)
-		second, err2 := maths.Read(m[2], w.how)
-		if err1 == nil && err2 == nil {
-			if _, bare := second.Expression(); !bare {
-				return maths.All{first.Statement, w.restricted(second.Statement)}, append(first.Doubts, second.Doubts...), nil
-			}
-		}
-	}
-	r, err := maths.Read(text, w.how)
-	return r.Statement, r.Doubts, err
-}
-
-// restricted makes an interval a condition on the unknown.
-func (w *worker) restricted(s maths.Statement) maths.Statement {
-	if p, ok := s.(maths.Pair); ok {
-		name := "x"
-		if u := w.unknowns(); len(u) > 0 {
-			name = u[0]
-		}
-		return maths.Member{Name: maths.Name(name), In: p}
-	}
-	return s
-}
 
 func (w *worker) solve() error {
 	s, doubts, err := w.readStatement(w.Statement)
@@ -60,6 +24,7 @@ func (w *worker) solve() error {
 		w.undecided(errors.New(doubts[0]))
 		return nil
 	}
+	w.know(s)
 	out, err := solve.Solve(s, w.unknowns(), w.budget)
 	if err != nil {
 		if !undecidable(err) {
@@ -72,6 +37,24 @@ func (w *worker) solve() error {
 	w.describe(out)
 	w.against = func(text string) { w.judgeAnswer(text, out) }
 	return nil
+}
+
+// know notes what claims on a statement lean on: its names, whether it is one
+// equation, and whether its unknown is an angle.
+func (w *worker) know(s maths.Statement) {
+	w.spoken = statementNames([]maths.Statement{s})
+	first := s
+	if all, ok := s.(maths.All); ok && len(all) > 0 {
+		first = all[0]
+	}
+	if r, ok := first.(maths.Relation); ok && len(r.Ops) == 1 && r.Ops[0] == "=" {
+		w.equation = &r
+	}
+	if u := w.unknowns(); len(u) == 1 {
+		w.angle = isAngle(s, u[0])
+	} else if len(u) == 0 && len(slices.Compact(slices.Sorted(slices.Values(w.spoken)))) == 1 {
+		w.angle = isAngle(s, w.spoken[0])
+	}
 }
 
 // describe writes a solution.
@@ -146,7 +129,7 @@ func elements(s maths.Statement, x string) ([]element, bool) {
 	case maths.Finite:
 		var out []element
 		for _, n := range s {
-			for _, one := range maths.Signs(n) {
+			for _, one := range maths.Choices(n) {
 				out = append(out, element{one, false})
 			}
 		}
@@ -180,7 +163,7 @@ func elements(s maths.Statement, x string) ([]element, bool) {
 			return nil, false
 		}
 		var out []element
-		for _, one := range maths.Signs(value) {
+		for _, one := range maths.Choices(value) {
 			out = append(out, element{one, rounded})
 		}
 		return out, true
@@ -190,37 +173,67 @@ func elements(s maths.Statement, x string) ([]element, bool) {
 
 // judgeAnswer holds a claim against the solution.
 func (w *worker) judgeAnswer(text string, truth solve.Solution) {
-	r, err := maths.Read(strings.TrimPrefix(strings.TrimSpace(text), "≈"), w.how)
+	a := phrase.ReadAnswer(text, w.names(), w.spoken)
+	if err := w.answerable(a, truth); err != nil {
+		w.claim(text, Unproven, "%s", err)
+		return
+	}
+	if a.Says == phrase.Infinite && truth.Kind != solve.Interval && truth.Kind != solve.All && truth.Kind != solve.Domain {
+		w.claim(text, Wrong, "%s", w.contrast(truth))
+		return
+	}
+	if a.Says == phrase.Infinite && a.Math == "" {
+		if len(truth.Unknowns) == 1 && truth.Kind != solve.All {
+			w.claim(text, Unproven, "which they are is not said")
+			return
+		}
+		w.claim(text, Right, "")
+		return
+	}
+	said, doubts, err := w.said(a, truth.Unknowns)
 	if err != nil {
 		w.claim(text, Unproven, "%s", err)
 		return
 	}
-	if len(r.Doubts) > 0 {
-		w.claim(text, Unproven, "%s", r.Doubts[0])
+	if len(doubts) > 0 {
+		w.claim(text, Unproven, "%s", doubts[0])
+		return
+	}
+	if other := w.another(said, truth.Unknowns); other != "" {
+		w.claim(text, Wrong, "%s is not what is asked for", other)
 		return
 	}
 	if len(truth.Unknowns) == 1 {
 		x := truth.Unknowns[0]
-		if found, ok := elements(r.Statement, x); ok {
-			if strings.HasPrefix(strings.TrimSpace(text), "≈") {
+		if found, ok := elements(said, x); ok {
+			if about(text) || a.About {
 				for i := range found {
 					found[i].rounded = true
 				}
 			}
 			w.judgeElements(text, found, truth)
+			if last := &w.out.Claims[len(w.out.Claims)-1]; last.Verdict == Wrong && twoSigns(said) {
+				last.Verdict, last.Why = Unproven, "which signs go together is not said"
+			}
 			return
 		}
-		if chain, ok := w.chainOf(r.Statement, x); ok { // x = 1/3 ≈ 0.333
+		if chain, ok := w.chainOf(said, x); ok { // x = 1/3 ≈ 0.333
 			w.judgeChain(text, chain, truth)
 			return
 		}
 	}
-	claimed, err := solve.Solve(r.Statement, truth.Unknowns, w.budget)
+	claimed, err := solve.SolveWith(said, truth.Unknowns, w.running(said, a, truth.Unknowns), w.budget)
 	if err != nil {
 		w.claim(text, Unproven, "%s", err)
 		return
 	}
 	w.judgeSet(text, claimed, truth)
+}
+
+// about says whether a text begins with the sign of what is rounded.
+func about(text string) bool {
+	text = strings.TrimLeft(strings.TrimSpace(text), "$ ")
+	return strings.HasPrefix(text, "≈") || strings.HasPrefix(text, "~") || strings.HasPrefix(text, `\approx`)
 }
 
 // judgeSet compares a claimed set with the solution.
@@ -353,11 +366,23 @@ func (w *worker) meets(calc *algebra.Calculator, e element, f, v *algebra.Form) 
 		return false, false
 	}
 	typed, literal := decimalLiteral(e.node)
+	if turn, ok := e.node.(maths.Suffix); ok && turn.Op == "°" { // rounded in degrees
+		if typed, literal = decimalLiteral(turn.X); literal && (e.rounded || w.round.Asked) {
+			degree, err := calc.Form(maths.Suffix{X: maths.Int(1), Op: "°"})
+			if err != nil {
+				return false, false
+			}
+			if v, err = calc.Quo(v, degree); err != nil {
+				return false, false
+			}
+			f = algebra.Rational(typed)
+		}
+	}
 	switch {
 	case e.rounded && literal:
 		return rounds(calc, typed, v)
-	case w.round.asked() && literal:
-		x, ok := calc.Decimal(v, w.round.digits(calc, v))
+	case w.round.Asked && literal:
+		x, ok := rounded(w.round, calc, v)
 		if !ok {
 			return false, false
 		}
@@ -407,19 +432,20 @@ func (w *worker) judgePeriodic(text string, claimed []element, truth solve.Solut
 // refute puts the values of a claim into a statement that could not be solved:
 // a value that does not satisfy it makes the claim wrong.
 func (w *worker) refute(text string, s maths.Statement, unknowns []string, why error) {
-	r, err := maths.Read(text, w.how)
+	a := phrase.ReadAnswer(text, w.names(), w.spoken)
+	said, doubts, err := w.said(a, unknowns)
 	rel, isRelation := s.(maths.Relation)
-	if err != nil || len(r.Doubts) > 0 || len(unknowns) != 1 || !isRelation || len(rel.Ops) != 1 || rel.Ops[0] != "=" {
+	if err != nil || len(a.Unread) > 0 || len(doubts) > 0 || len(unknowns) != 1 || !isRelation || len(rel.Ops) != 1 || rel.Ops[0] != "=" {
 		w.claim(text, Unproven, "%s", why)
 		return
 	}
-	found, ok := elements(r.Statement, unknowns[0])
+	found, ok := elements(said, unknowns[0])
 	if !ok {
 		w.claim(text, Unproven, "%s", why)
 		return
 	}
 	for _, e := range found {
-		if e.rounded || w.round.asked() {
+		if e.rounded || w.round.Asked {
 			continue
 		}
 		by := map[string]maths.Node{unknowns[0]: e.node}

@@ -3,6 +3,7 @@ package work
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"zincowl/core/maths"
@@ -93,7 +94,144 @@ func (w *worker) audit(lines []maths.Statement, continued bool) (int, string, er
 	if expressions || continued || numeric {
 		return w.auditExpressions(lines, numeric && !continued && !expressions)
 	}
-	return w.auditEquations(lines)
+	if len(w.unknowns()) > 1 {
+		return w.auditSystem(lines)
+	}
+	return w.auditEquations(w.carried(lines))
+}
+
+// carried are lines with the restriction of the first: what bounds the unknown by
+// itself goes on to hold.
+func (w *worker) carried(lines []maths.Statement) []maths.Statement {
+	first, ok := lines[0].(maths.All)
+	if !ok {
+		return lines
+	}
+	var bounds []maths.Statement
+	for _, part := range first {
+		if r, ok := part.(maths.Relation); ok && bounded(r) {
+			bounds = append(bounds, r)
+		} else if m, ok := part.(maths.Member); ok {
+			bounds = append(bounds, m)
+		}
+	}
+	if len(bounds) == 0 || len(bounds) == len(first) {
+		return lines
+	}
+	out := []maths.Statement{lines[0]}
+	for _, s := range lines[1:] {
+		out = append(out, within(s, bounds))
+	}
+	return out
+}
+
+// within is a statement under further bounds, which each of its alternatives gets.
+func within(s maths.Statement, bounds []maths.Statement) maths.Statement {
+	if any, ok := s.(maths.Any); ok {
+		out := make(maths.Any, len(any))
+		for i, part := range any {
+			out[i] = within(part, bounds)
+		}
+		return out
+	}
+	if all, ok := s.(maths.All); ok {
+		return append(slices.Clone(all), bounds...)
+	}
+	return append(maths.All{s}, bounds...)
+}
+
+// bounded says whether a relation compares a lone name with numbers, by order.
+func bounded(r maths.Relation) bool {
+	lone := 0
+	for _, t := range r.Terms {
+		if _, ok := t.(maths.Name); ok {
+			lone++
+		} else if len(maths.Names(t)) > 0 {
+			return false
+		}
+	}
+	return lone == 1 && !slices.ContainsFunc(r.Ops, func(op string) bool { return !strings.Contains("<≤>≥", op) })
+}
+
+// auditSystem wants every line to hold at each solution of the first, and the last to
+// have no other ones if it names all unknowns.
+func (w *worker) auditSystem(lines []maths.Statement) (int, string, error) {
+	unknowns := w.unknowns()
+	truth, err := solve.Solve(lines[0], unknowns, w.budget)
+	if err != nil {
+		return 0, "", err
+	}
+	if truth.Kind != solve.Finite {
+		return 0, "", solve.ErrUndecided
+	}
+	calc := algebra.New(w.budget)
+	for i, s := range lines[1:] {
+		for _, p := range truth.Points {
+			at := map[string]maths.Node{}
+			for k, x := range unknowns {
+				at[x] = calc.Node(p[k])
+			}
+			holds, err := w.holds(s, at)
+			if err != nil {
+				return 0, "", err
+			}
+			if !holds {
+				return i + 2, "it does not hold at the solution of the first line", nil
+			}
+		}
+	}
+	last := statementNames(lines[len(lines)-1:])
+	for _, x := range unknowns {
+		if !slices.Contains(last, x) {
+			return 0, "", nil
+		}
+	}
+	end, err := solve.Solve(lines[len(lines)-1], unknowns, w.budget)
+	if err != nil {
+		return 0, "", err
+	}
+	if end.Kind == solve.Finite && len(end.Points) < len(truth.Points) {
+		return len(lines), "a solution is lost", nil
+	}
+	return 0, "", nil
+}
+
+// holds says whether a statement is true at a point.
+func (w *worker) holds(s maths.Statement, at map[string]maths.Node) (bool, error) {
+	switch s := s.(type) {
+	case maths.Any:
+		for _, part := range s {
+			if ok, err := w.holds(part, at); ok || err != nil {
+				return ok, err
+			}
+		}
+		return false, nil
+	case maths.All:
+		for _, part := range s {
+			if ok, err := w.holds(part, at); !ok || err != nil {
+				return ok, err
+			}
+		}
+		return true, nil
+	case maths.Relation:
+		calc := algebra.New(w.budget)
+		for i, op := range s.Ops {
+			forms, err := calc.Forms(maths.Replace(s.Terms[i], at), maths.Replace(s.Terms[i+1], at))
+			if err != nil {
+				return false, err
+			}
+			sign, err := calc.Compare(forms[0], forms[1])
+			if err != nil {
+				return false, err
+			}
+			ok := map[string]bool{"=": sign == 0, "≠": sign != 0, "<": sign < 0, "≤": sign <= 0, ">": sign > 0, "≥": sign >= 0}[op]
+			if !ok {
+				return false, nil
+			}
+		}
+		return true, nil
+	}
+	return false, solve.ErrUndecided
 }
 
 // auditExpressions wants each expression to equal the one before; apart, each

@@ -11,11 +11,11 @@ package work
 import (
 	"errors"
 	"fmt"
-	"regexp"
 	"strings"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/solve"
 )
 
@@ -42,6 +42,9 @@ type Claim struct {
 	Text    string `json:"text"`
 	Verdict string `json:"verdict"`
 	Why     string `json:"why,omitempty"`
+	// Partly is true of a formula that was turned round where another sign of a root
+	// fits as well: nothing that is said is wrong.
+	Partly bool `json:"partly,omitempty"`
 }
 
 // Excluded is a value that is no solution although it looked like one.
@@ -75,9 +78,9 @@ type Result struct {
 func (r Result) Judge(text string) Claim {
 	switch {
 	case len(text) > maxText:
-		return Claim{text, Unproven, tooLong(text).Error()}
+		return Claim{Text: text, Verdict: Unproven, Why: tooLong(text).Error()}
 	case r.judge == nil:
-		return Claim{text, Unproven, r.Why}
+		return Claim{Text: text, Verdict: Unproven, Why: r.Why}
 	}
 	return r.judge(text)
 }
@@ -89,9 +92,18 @@ func (r Result) Derivation() []algebra.Step { return r.derivation }
 type worker struct {
 	Task
 	how    maths.Notation
-	round  rounding
+	round  phrase.Rounding
 	budget algebra.Budget
 	out    Result
+	// What claims lean on: the names of the statement, its one equation, and whether
+	// the unknown is an angle and degrees are spoken of.
+	spoken         []string
+	equation       *maths.Relation
+	angle, degrees bool
+	// within maps each name that a condition bounds to an expression whose values are
+	// those that the condition allows.
+	within map[string]maths.Node
+	unit   string // of an amount that is asked for: % or the sign of a currency
 	// against holds a claim against the outcome and notes the verdict; whoever finds
 	// the outcome sets it.
 	against func(text string)
@@ -113,10 +125,11 @@ func Do(t Task, budget algebra.Budget) (Result, error) {
 		}
 	}
 	w := &worker{Task: t, how: Notation(t.Language), budget: budget, out: Result{ID: t.ID}}
-	if len(t.Variable) > 1 {
-		w.how.Names = append(w.how.Names, strings.FieldsFunc(t.Variable, func(r rune) bool { return r == ',' || r == ' ' })...)
+	for _, name := range w.names() {
+		if len([]rune(name)) > 1 {
+			w.how.Names = append(w.how.Names, name)
+		}
 	}
-	w.Statement, w.round = takeRounding(t.Statement)
 	var err error
 	switch t.Task {
 	case "solve":
@@ -165,7 +178,7 @@ func (w *worker) judge(text string) Claim {
 var decimalComma = map[string]bool{"de": true, "fr": true, "es": true, "it": true, "nl": true, "pl": true, "pt": true, "sv": true, "da": true, "nb": true, "fi": true, "cs": true}
 
 func (w *worker) claim(text, verdict, format string, args ...any) {
-	w.out.Claims = append(w.out.Claims, Claim{text, verdict, fmt.Sprintf(format, args...)})
+	w.out.Claims = append(w.out.Claims, Claim{Text: text, Verdict: verdict, Why: fmt.Sprintf(format, args...)})
 }
 
 // undecided leaves all claims unproven.
@@ -194,32 +207,6 @@ func undecidable(err error) bool {
 		}
 	}
 	return false
-}
-
-var (
-	imperative = regexp.MustCompile(`(?i)^\s*(?:please )?(?:solve|find|calculate|compute|evaluate|work out|simplify|expand|multiply out|factori[sz]e|factor|differentiate|integrate|rearrange|make [a-z]+ the subject of|what is|determine)(?: the (?:value|values|derivative|solutions?|solution set|integral))?(?: of)?(?: for [a-z])?:?\s+`)
-	functionOf = regexp.MustCompile(`^\s*(?:[a-zA-Z]\s*'{0,2}\s*\(\s*[a-z]\s*\)|y'{0,2}|d\s*[a-zA-Z]\s*/\s*d\s*[a-z]|d/d[a-z]\s*(?:\([^=]*\)|\[[^=]*\]))\s*=\s*`)
-)
-
-// plain is a statement without the words that ask for it.
-func plain(text string) string {
-	text = strings.TrimRight(strings.TrimSpace(text), "?")
-	return imperative.ReplaceAllString(text, "")
-}
-
-// expression reads the statement as an expression, with or without f(x) = before
-// it.
-func (w *worker) expression(text string) (maths.Node, []string, error) {
-	text = functionOf.ReplaceAllString(text, "")
-	r, err := maths.Read(text, w.how)
-	if err != nil {
-		return nil, nil, err
-	}
-	n, ok := r.Expression()
-	if !ok {
-		return nil, r.Doubts, fmt.Errorf("“%s” is no expression, but a statement", text)
-	}
-	return n, r.Doubts, nil
 }
 
 // variable is the one that is named, or the only one there is.

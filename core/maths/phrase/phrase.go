@@ -1,0 +1,92 @@
+// Package phrase reads what people write around mathematics: "Work out x when
+// (x + 2)/3 = 4, giving your answer to 2 d.p.", "x = 3 only, since x > 0".
+//
+// The model: a text is cut into pieces, which are words, mathematics or stops
+// (piece.go). A run of letters is mathematics where it names a function or a
+// constant, is a single letter, or stands as a product of letters must: joined to
+// digits, signs or powers. Everything else is a word, and the letters of a word are
+// never variables. Words that carry nothing for the task are in the vocabulary;
+// whoever reads a text says which others are understood there. Where a word is left
+// over (Unread), the text is not understood.
+package phrase
+
+import (
+	"strings"
+)
+
+// Rounding is to how many places after the point or significant figures an answer
+// is asked.
+type Rounding struct {
+	Asked   bool
+	Places  int // after the point
+	Figures int // significant; 0 where places count
+}
+
+// Reading is a text taken apart.
+type Reading struct {
+	Pieces   []Piece
+	Rounding Rounding
+}
+
+// Words are all words of the reading, in lower case, with spaces around them, so that
+// a phrase can be looked for.
+func (r Reading) Words() string {
+	var out strings.Builder
+	out.WriteByte(' ')
+	for _, p := range r.Pieces {
+		if p.Kind == Word {
+			out.WriteString(p.Text)
+		} else {
+			out.WriteByte('·')
+		}
+		out.WriteByte(' ')
+	}
+	return out.String()
+}
+
+// Has says whether one of some phrases stands in the words of the reading.
+func (r Reading) Has(phrases ...string) bool {
+	words := r.Words()
+	for _, p := range phrases {
+		if strings.Contains(words, " "+p+" ") {
+			return true
+		}
+	}
+	return false
+}
+
+// Read takes a text apart. The names are variables of more than one letter, or those
+// that the task speaks of.
+func Read(text string, names ...string) Reading {
+	text = laid(text)
+	var out Reading
+	text, out.Rounding = rounding(text)
+	out.Pieces = pieces(text, names)
+	return out
+}
+
+// Unread are the words of pieces that are not understood, nor among those that
+// whoever reads them allows.
+func Unread(pieces []Piece, allowed map[string]bool) []string {
+	var out []string
+	for _, p := range pieces {
+		if p.Kind == Word && !vocabulary[p.Text] && !allowed[p.Text] {
+			out = append(out, p.Text)
+		}
+		if p.Kind == Aside {
+			out = append(out, Unread(p.Parts, allowed)...)
+		}
+	}
+	return out
+}
+
+// Worded says whether a text that is said to be mathematics has words in it, other
+// than those that join two statements.
+func Worded(text string) bool {
+	for _, p := range Read(text).Pieces {
+		if p.Kind == Aside || p.Kind == Word && joins[p.Text] == "" {
+			return true
+		}
+	}
+	return false
+}
