@@ -99,6 +99,9 @@ func (p *parser) product(depth int) (Node, error) {
 			p.next++
 			start := p.peek()
 			y, err := p.signed(depth)
+			if err == nil && p.divides(t) {
+				y, err = p.monomial(y, depth)
+			}
 			switch {
 			case err != nil:
 				return nil, err
@@ -117,6 +120,28 @@ func (p *parser) product(depth int) (Node, error) {
 			return x, nil
 		}
 	}
+}
+
+// divides says whether an operator is the sign ÷, which is written with spaces around
+// and so divides by all that stands side by side behind it: 6x²y ÷ 2xy.
+func (p *parser) divides(t token) bool {
+	return strings.HasPrefix(p.text[t.at:], "÷") || strings.HasPrefix(p.text[t.at:], `\div`)
+}
+
+// monomial reads names side by side with what was read. A bracket there can be read two
+// ways.
+func (p *parser) monomial(y Node, depth int) (Node, error) {
+	for p.peek().kind == tokenWord || p.peek().kind == tokenConstant {
+		z, err := p.power(depth)
+		if err != nil {
+			return nil, err
+		}
+		y = Binary{'*', y, z}
+	}
+	if t := p.peek(); t.kind == tokenOpen && t.at == p.tokens[p.next-1].end {
+		p.doubt("what is divided by before the bracket can be read two ways")
+	}
+	return y, nil
 }
 
 // times is a product. What is multiplied by letters side by side, which begin with the

@@ -47,7 +47,7 @@ func (x *examination) task() (work.Task, bool) {
 		if m == "" {
 			continue
 		}
-		t := work.Task{Task: a.task, Language: x.Language}
+		t := work.Task{Task: a.task, Language: x.Language, Loose: true}
 		set := typeset.FindAllStringSubmatch(stem, -1)
 		if strings.Count(stem, "$")%2 != 0 || slices.ContainsFunc(set, func(m []string) bool { return phrase.Worded(m[1]) }) {
 			set = nil // the signs are those of money
@@ -159,7 +159,7 @@ func (x *examination) doTask() *done {
 		}
 	}
 	if x.Task != nil && !x.done.decides() {
-		t := work.Task{Task: x.Task.Task, Statement: x.Task.Statement, Variable: x.Task.Variable, Claims: x.claims(), Language: x.Language}
+		t := work.Task{Task: x.Task.Task, Statement: x.Task.Statement, Variable: x.Task.Variable, Claims: x.claims(), Language: x.Language, Loose: true}
 		if kind.Answers(x.Question) == kind.Amount {
 			t.Claims = []string{x.Key.Value} // a task as data is about numbers, in the unit of the key
 		}

@@ -8,9 +8,9 @@ import (
 	"zincowl/core/maths/algebra"
 )
 
-// Integral finds an antiderivative by x of what is elementary here: powers,
-// exponentials, logarithms, sines and cosines of a linear term, their sums and
-// multiples. The result is differentiated again and returned only where that
+// Integral finds an antiderivative by x: of powers, exponentials, logarithms, sines and
+// cosines of a linear term, their sums and multiples at once, else by substitution or by
+// parts (further.go). The result is differentiated again and returned only where that
 // gives the integrand back; else the error is algebra.ErrBeyond.
 func Integral(n maths.Node, x string, budget algebra.Budget) (maths.Node, []Step, error) {
 	out, steps, ok := integrate(n, x)
@@ -20,10 +20,13 @@ func Integral(n maths.Node, x string, budget algebra.Budget) (maths.Node, []Step
 			return nil, nil, err
 		}
 		expanded = divided(expanded, budget)
-		if out, steps, ok = integrate(expanded, x); !ok {
-			return nil, nil, algebra.ErrBeyond
+		if out, steps, ok = integrate(expanded, x); ok {
+			steps = append([]Step{{"expand", maths.Typed(n) + " = " + maths.Typed(expanded)}}, steps...)
+		} else if out, steps, ok = (&search{budget, mostTries}).further(n, x, 0); !ok {
+			if out, steps, ok = (&search{budget, mostTries}).further(expanded, x, 0); !ok {
+				return nil, nil, algebra.ErrBeyond
+			}
 		}
-		steps = append([]Step{{"expand", maths.Typed(n) + " = " + maths.Typed(expanded)}}, steps...)
 	}
 	back, _, err := Derivative(out, x)
 	if err != nil {
@@ -138,6 +141,9 @@ func table(n maths.Node, x string) (maths.Node, []Step, bool) {
 				return table(power(r.Args[0], negative(over(maths.Int(1), maths.Int(2)))), x)
 			}
 			return done("logarithm", logarithm(n.Y), n.Y)
+		case n.Op == '^' && is(n.Y, 2) && isCall(n.X, "sec"):
+			u := n.X.(maths.Call).Args[0]
+			return done("tangent", call("tan", u), u)
 		case n.Op == '^' && !depends(n.Y, x):
 			v, err := maths.Evaluate(n.Y, nil)
 			if err != nil {
@@ -167,6 +173,11 @@ func table(n maths.Node, x string) (maths.Node, []Step, bool) {
 		}
 	}
 	return nil, nil, false
+}
+
+func isCall(n maths.Node, name string) bool {
+	c, ok := n.(maths.Call)
+	return ok && c.Func == name
 }
 
 // slope is a in ax + b; false where the term is not linear.

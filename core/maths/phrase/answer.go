@@ -46,7 +46,7 @@ var denials = fill(`no none never not nothing empty impossible inconsistent para
 
 // quantified are the words of "all real numbers except 0", "k any integer".
 var quantified = fill(`all any every each always everything identity free arbitrary infinitely infinite many except excluding but other apart integer integers whole natural
-	positive negative non-negative nonnegative non-positive nonpositive non-zero nonzero true no such exist exists undefined defined real imaginary intersection intersections contradiction`)
+	works work satisfies satisfy fits positive negative non-negative nonnegative non-positive nonpositive non-zero nonzero true no such exist exists undefined defined real imaginary intersection intersections contradiction`)
 
 // amounts are words behind an amount.
 var amounts = fill(`degrees degree radians radian rad pounds pound euros euro dollars dollar pence cents per`)
@@ -204,7 +204,7 @@ func (a *Answer) read(ps []Piece, names []string) {
 				}
 				continue
 			}
-			if lone.MatchString(text) && (every || denied || words.Has("be", "for", "in", "free")) && (quantifies(ps, i) || denied) {
+			if lone.MatchString(text) && (quantifies(ps, i) || denied) {
 				if !denied && len(ps) > 1 {
 					a.Names = append(a.Names, text)
 				}
@@ -264,7 +264,7 @@ func quantifies(ps []Piece, i int) bool {
 	}
 	for k := i + 1; k < len(ps) && ps[k].Kind == Word; k++ {
 		switch ps[k].Text {
-		case "any", "arbitrary", "free", "can":
+		case "any", "arbitrary", "free", "can", "integer", "integers", "whole":
 			return true
 		}
 	}

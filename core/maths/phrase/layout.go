@@ -38,6 +38,7 @@ var glyphs = strings.NewReplacer(
 // commands that are signs.
 func laid(text string) string {
 	text = glyphs.Replace(text)
+	text = plural.ReplaceAllString(text, "${1}s")
 	text = removed.ReplaceAllString(text, "$1∖{")
 	for _, c := range counts {
 		text = c.find.ReplaceAllStringFunc(text, func(m string) string {
@@ -79,6 +80,9 @@ func laid(text string) string {
 	}
 	return undollared(text)
 }
+
+// plural is a word that may be one or several: "value(s)".
+var plural = regexp.MustCompile(`(\pL{3,})\((?:s|es)\)`)
 
 // removed is a set without some of its elements: ℝ \ {0}.
 var removed = regexp.MustCompile(`(ℝ|\bR|\\mathbb\s*\{?R\}?|\\R)\s*(?:\\|\\setminus|\\backslash|∖)\s*\\?\{`)

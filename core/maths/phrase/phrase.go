@@ -24,6 +24,7 @@ type Rounding struct {
 
 // Reading is a text taken apart.
 type Reading struct {
+	Text     string // without what only lays it out, and without the rounding
 	Pieces   []Piece
 	Rounding Rounding
 }
@@ -61,7 +62,7 @@ func Read(text string, names ...string) Reading {
 	text = laid(text)
 	var out Reading
 	text, out.Rounding = rounding(text)
-	out.Pieces = pieces(text, names)
+	out.Text, out.Pieces = text, pieces(text, names)
 	return out
 }
 
@@ -69,8 +70,8 @@ func Read(text string, names ...string) Reading {
 // whoever reads them allows.
 func Unread(pieces []Piece, allowed map[string]bool) []string {
 	var out []string
-	for _, p := range pieces {
-		if p.Kind == Word && !vocabulary[p.Text] && !allowed[p.Text] {
+	for i, p := range pieces {
+		if p.Kind == Word && !vocabulary[p.Text] && !allowed[p.Text] && !methodical(pieces, i) {
 			out = append(out, p.Text)
 		}
 		if p.Kind == Aside {
@@ -78,6 +79,83 @@ func Unread(pieces []Piece, allowed map[string]bool) []string {
 		}
 	}
 	return out
+}
+
+// Bearing are the words of pieces that change what is asked, and are not among those
+// that whoever reads them allows; a noun that nobody knows and that is what is asked
+// for is one of them. Other words that nobody knows tell the story around.
+func Bearing(pieces []Piece, allowed map[string]bool) []string {
+	var out []string
+	for i, p := range pieces {
+		for _, b := range bearings {
+			if begins(pieces[i:], strings.Fields(b)) && !allowed[b] {
+				out = append(out, b)
+			}
+		}
+		switch {
+		case p.Kind == Aside:
+			out = append(out, Bearing(p.Parts, allowed)...)
+		case p.Kind != Word || allowed[p.Text]:
+		case bearing[p.Text]:
+			if !methodical(pieces, i) {
+				out = append(out, p.Text)
+			}
+		case askers[p.Text]:
+			for _, q := range pieces[i+1:] {
+				if q.Kind != Word {
+					if q.Kind != Stop {
+						break // the noun names what follows it
+					}
+					out = append(out, askedFor(pieces[i+1:], allowed)...)
+					break
+				}
+			}
+			if end := lastWord(pieces[i+1:]); end {
+				out = append(out, askedFor(pieces[i+1:], allowed)...)
+			}
+		}
+	}
+	return out
+}
+
+// begins says whether pieces begin with some words.
+func begins(pieces []Piece, words []string) bool {
+	for k, w := range words {
+		if k >= len(pieces) || pieces[k].Kind != Word || pieces[k].Text != w {
+			return false
+		}
+	}
+	return true
+}
+
+// askedFor are the words that nobody knows up to the next stop.
+func askedFor(pieces []Piece, allowed map[string]bool) []string {
+	for i, p := range pieces {
+		if p.Kind != Word {
+			return Unread(pieces[:i], allowed)
+		}
+	}
+	return Unread(pieces, allowed)
+}
+
+// lastWord says whether pieces are words alone.
+func lastWord(pieces []Piece) bool {
+	for _, p := range pieces {
+		if p.Kind != Word {
+			return false
+		}
+	}
+	return true
+}
+
+// methodical says whether a word with its neighbour names a method.
+func methodical(pieces []Piece, i int) bool {
+	for _, m := range methods {
+		if begins(pieces[i:], strings.Fields(m)) {
+			return true
+		}
+	}
+	return false
 }
 
 // Worded says whether a text that is said to be mathematics has words in it, other

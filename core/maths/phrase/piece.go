@@ -201,7 +201,7 @@ func grouped(ts []token, isMath []bool, names []string) []Piece {
 			flush()
 			out = append(out, Piece{Kind: Stop, Text: t.text})
 		case t.text == "(" || t.text == "[" || t.text == "{":
-			if end := closing(ts, i); end > i && (worded(ts[i+1:end], isMath[i+1:end]) || t.text == "(" && related(ts[i+1:end])) {
+			if end := closing(ts, i); end > i && (worded(ts[i+1:end], isMath[i+1:end]) || (t.text == "(" || t.text == "{" && i == 0) && related(ts[i+1:end])) {
 				flush()
 				inner := ts[i+1 : end]
 				out = append(out, Piece{Kind: Aside, Text: joined(inner), Parts: grouped(inner, judge(inner, names), names)})

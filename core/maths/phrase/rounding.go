@@ -4,6 +4,8 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+
+	"zincowl/core/maths"
 )
 
 var numerals = map[string]int{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "a": 1}
@@ -12,6 +14,9 @@ var (
 	toPlaces = regexp.MustCompile(`(?i)\(?(?:\bto\s+)?\b(\d+|one|two|three|four|five|six)[\s-]*(decimal places?|decimals?|d\.?\s?p(?:l?s?\b\.?)|places(?: after the (?:decimal )?point)?|significant (?:figures?|digits?)|s\.?\s?f\b\.?|sig\.?\s?(?:figs?|digits?)\b\.?|figures)\)?`)
 	toUnit   = regexp.MustCompile(`(?i)\(?\bto (?:the )?nearest (hundredth|tenth|thousandth|penny|cent|whole number|integer|unit|whole (?:pound|dollar|euro|degree|number)|one|pound|dollar|euro|degree|metre|meter|centimetre|gram|second|minute|year|percent|per cent|ten|hundred|thousand)s?\b\)?`)
 )
+
+// toMeasure rounds to a unit: "to the nearest cm²".
+var toMeasure = regexp.MustCompile(`(?i)\(?\bto the nearest ([^\s\d,;.)]+)\)?`)
 
 var nearest = map[string]int{
 	"hundredth": 2, "penny": 2, "cent": 2, "tenth": 1, "thousandth": 3, "ten": -1, "hundred": -2, "thousand": -3,
@@ -36,6 +41,11 @@ func rounding(text string) (string, Rounding) {
 	}
 	if m := toUnit.FindStringSubmatchIndex(text); m != nil {
 		return text[:m[0]] + " " + text[m[1]:], Rounding{Asked: true, Places: nearest[strings.ToLower(text[m[2]:m[3]])]}
+	}
+	if m := toMeasure.FindStringSubmatchIndex(text); m != nil {
+		if u, ok := maths.ParseUnit(text[m[2]:m[3]]); ok && u.Text != "" {
+			return text[:m[0]] + " " + text[m[1]:], Rounding{Asked: true}
+		}
 	}
 	return text, Rounding{}
 }

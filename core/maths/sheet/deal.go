@@ -94,6 +94,9 @@ func (s *Sheet) finish(a *Answer, r route, t told, known map[int]maths.Quantity)
 			return false
 		}
 		a.Value = t.shown(before)
+		if n, u, err := s.exact(r, known); err == nil {
+			a.Exact = scaled(n, u, a.Value.Unit)
+		}
 	} else {
 		known[t.change.term] = t.change.after(known[t.change.term])
 		after, err := s.work(r, known, &a.Working)

@@ -143,6 +143,39 @@ func (s *Sheet) work(r route, known map[int]maths.Quantity, lines *[]string) (ma
 	return out, err
 }
 
+// exact is what a route comes to as an expression of numbers, with its unit.
+func (s *Sheet) exact(r route, known map[int]maths.Quantity) (maths.Node, maths.Unit, error) {
+	f := s.formulas[r.formula]
+	name := s.name(r.formula, r.asked)
+	n, err := f.For(name)
+	if err != nil {
+		return nil, maths.One, err
+	}
+	by := map[string]maths.Node{}
+	for i, t := range s.of[r.formula] {
+		v := f.Variables[i]
+		if q, ok := known[t]; ok && t != r.asked {
+			by[v.Name] = maths.Number{Value: q.In(v.Unit)}
+		} else if r.before != nil && t == r.before.asked {
+			part, u, err := s.exact(*r.before, known)
+			if err != nil {
+				return nil, u, err
+			}
+			by[v.Name] = scaled(part, u, v.Unit)
+		}
+	}
+	v, _ := f.Variable(name)
+	return maths.Replace(n, by), v.Unit, nil
+}
+
+// scaled is an amount of one unit in another.
+func scaled(n maths.Node, from, to maths.Unit) maths.Node {
+	if from.Factor.Cmp(to.Factor) == 0 {
+		return n
+	}
+	return maths.Binary{Op: '*', X: n, Y: maths.Number{Value: from.In(to)}}
+}
+
 // line shows a formula with its numbers: "2.5 mg/L × 1.8 ML ÷ 0.65 ≈ 6.92 kg".
 func line(f maths.Formula, asked string, givens map[string]maths.Quantity, value maths.Quantity) string {
 	expr, err := f.For(asked)

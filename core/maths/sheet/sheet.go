@@ -117,6 +117,7 @@ type Answer struct {
 	Asked    maths.Variable
 	Value    maths.Quantity // in the unit that the stem asks for
 	Working  []string       // a line each formula, and one for a change
+	Exact    maths.Node     // the same value as an expression in that unit; nil where something changes
 	Sure     Certainty
 	Taken    []string // "900 m³ for the volume", where the stem does not name it
 	Unused   []string // quantities of the stem that were not needed

@@ -88,6 +88,9 @@ func branchOf(left, right maths.Node, x string, root algebra.Root, budget algebr
 	}
 	for _, sign := range []int{0, 1, -1} {
 		ok, err := back(sign)
+		if errors.Is(err, algebra.ErrUndefined) {
+			return b, false, nil
+		}
 		if err != nil {
 			return b, false, err
 		}

@@ -69,6 +69,9 @@ func amountsOf(pieces []phrase.Piece) (out amounts, ok bool) {
 	return out, len(out.values) > 0
 }
 
+// askingFor is what may stand before the name of what is computed.
+const askingFor = `^(?: (?:find|work|out|calculate|what|is|are|the|determine|compute|evaluate|state|give|write|down|population|sample|for|following|data|numbers|of|:|\.|,))*?`
+
 // Words that say in which direction something changes.
 const (
 	upward   = `increas\w*|rais\w*|ris\w*|rose|grow\w*|grew|gain\w*|appreciat\w*|markup|profit|more`
@@ -79,6 +82,10 @@ var (
 	goesUp    = regexp.MustCompile(` (?:` + upward + `) `)
 	goesDown  = regexp.MustCompile(` (?:` + downward + `) `)
 	changing  = regexp.MustCompile(`^ (?:the )?(?:value of |result of |number |amount |price of )?(?:(?:` + upward + `|` + downward + `) (?:the )?(?:\w+ ){0,2}N by P|N (?:is |was )?(?:then )?(?:` + upward + `|` + downward + `) by P)(?: is)?[ .?,]*$`)
+	backwards = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much was) (?:the )?(?:sum|principal|rate|time|original|initial|first|number|amount invested|amount that was|deposit) | how (?:many|long) | becomes | amounts to | grows to `)
+	forward   = regexp.MustCompile(` N (?:\w+ ){0,5}(?:` + upward + `|` + downward + `) (?:in \w+ )?by P | P (?:discount|reduction|increase|rise|off|markup|loss|profit) (?:\w+ ){0,4}N | (?:` + upward + `|` + downward + `) (?:\w+ ){0,4}N by P `)
+	changeOf  = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) `)
+	choosing  = regexp.MustCompile(` how many (?:\w+ ){0,6}N (?:\w+ ){0,4}(?:chosen|selected|picked|formed|made) (?:from|out of) (?:\w+ ){0,4}N `)
 	earlier   = regexp.MustCompile(` (?:before|originally|original|initially|initial|usual|normally|normal|first|previous|previously|old) `)
 	fromTo    = regexp.MustCompile(` from N to N | (?:bought|buys|cost|costs) (?:\w+ ){0,3}N (?:\w+ |, |\. ){0,5}(?:sold|sells|resold|selling) (?:\w+ ){0,4}N `)
 	perYear   = regexp.MustCompile(` (?:a|per|each|every) (?:year|annum|month) | annual | annually | yearly | p\.a\.? | compound `)
@@ -90,9 +97,9 @@ var (
 	wholeOf   = regexp.MustCompile(` what (?:percentage|percent|per cent) of N is N `)
 	sharing   = regexp.MustCompile(` (?:share|divide|split|divided|shared) (?:up )?N (?:\w+ ){0,6}in (?:the )?ratio R | N (?:is |are )?(?:shared|divided|split) (?:\w+ ){0,6}in (?:the )?ratio R `)
 	simplest  = regexp.MustCompile(` ratio (?:of )?(?:R|N to N) `)
-	common    = regexp.MustCompile(` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) `)
-	average   = regexp.MustCompile(` (mean|average|median|mode|range|sum|standard deviation|variance) (?:\( [^()]* \) )?(?:(?:of|for) )?(?:(?:the|these|this|numbers|values|data|set|list|following|:) )*((?:N (?:, |and |; )*)+)[.?, ]*$`)
-	weighing  = regexp.MustCompile(` weighted (?:mean|average) of ((?:N (?:, |and |; )*)+)(?:with|by) (?:the )?weights (?:: )?((?:N (?:, |and |; )*)+)[.?, ]*$`)
+	common    = regexp.MustCompile(askingFor + ` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) `)
+	average   = regexp.MustCompile(askingFor + ` (mean|average|median|mode|range|sum|standard deviation|variance) (?:\( [^()]* \) )?(?:(?:of|for) )?(?:(?:the|these|this|numbers|values|data|set|list|following|:) )*((?:N (?:, |and |; )*)+)[.?, ]*$`)
+	weighing  = regexp.MustCompile(askingFor + ` weighted (?:mean|average) of ((?:N (?:, |and |; )*)+)(?:with|by) (?:the )?weights (?:: )?((?:N (?:, |and |; )*)+)[.?, ]*$`)
 )
 
 var periodsAYear = map[string]string{"": "1", "yearly": "1", "annually": "1", "half-yearly": "2", "semi-annually": "2", "quarterly": "4", "monthly": "12", "daily": "365"}
@@ -186,11 +193,18 @@ func inWords(a amounts) (out outcome, ok bool) {
 		return one("%", "(%[2]s-%[1]s)/%[1]s*100", v('N', 0), v('N', 1))
 	case percents == 1 && numbers == 1 && changing.MatchString(t):
 		return one(a.money, "%s*(1%s%s/100)", v('N', 0), sign, v('P', 0))
+	case percents == 0 && numbers == 2 && choosing.MatchString(t) && !strings.Contains(t, " order ") && !strings.Contains(t, " row "):
+		return one("", "choose(%s, %s)", v('N', 1), v('N', 0))
+	case percents == 1 && numbers == 1 && forward.MatchString(t) && !earlier.MatchString(t) && clear:
+		if changeOf.MatchString(t) {
+			return one(a.money, "%s/100*%s", v('P', 0), v('N', 0))
+		}
+		return one(a.money, "%s*(1%s%s/100)", v('N', 0), sign, v('P', 0))
 	case percents == 1 && numbers == 1 && shareOf.MatchString(t) && len(strings.Fields(strings.Trim(t, " .?"))) <= 8:
 		return one(a.money, "%s/100*%s", v('P', 0), v('N', 0))
 	case percents == 1 && numbers == 1 && clear && earlier.MatchString(t) && !regexp.MustCompile(` (?:original|usual|normal|old|initial) (?:\w+ ){1,3}N `).MatchString(t):
 		return one(a.money, "%s/(1%s%s/100)", v('N', 0), sign, v('P', 0))
-	case percents == 1 && numbers == 2 && yearsOf.MatchString(t):
+	case percents == 1 && numbers == 2 && yearsOf.MatchString(t) && !backwards.MatchString(t):
 		return interest(a, t, sign)
 	}
 	return out, false

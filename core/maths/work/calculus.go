@@ -28,7 +28,7 @@ var orders = map[string]int{"second": 2, "third": 3, "twice": 2}
 
 // readSlope reads what is to be differentiated.
 func (w *worker) readSlope() (*slope, bool, error) {
-	s, err := w.take(w.Statement, "second", "third", "twice", "are", "change", "tangent")
+	s, err := w.take(w.Statement, slices.Concat([]string{"second", "third", "twice", "change", "tangent", "constants"}, signWords)...)
 	if err != nil {
 		return nil, false, err
 	}
@@ -136,7 +136,11 @@ func (w *worker) readSlope() (*slope, bool, error) {
 			return nil, false, errors.New("which variable depends on which is not said")
 		}
 	}
-	return out, true, w.narrow(conditions, nil)
+	more, err := s.signed(nil)
+	if err != nil {
+		return nil, false, err
+	}
+	return out, true, w.narrow(append(conditions, more...))
 }
 
 func (w *worker) differentiate() error {
@@ -235,7 +239,7 @@ func (w *worker) differsOn(s *slope, a, b maths.Node) bool {
 }
 
 func (w *worker) integrate() error {
-	s, err := w.take(w.Statement, "approximate", "indefinite", "definite", "change")
+	s, err := w.take(w.Statement, slices.Concat([]string{"indefinite", "definite", "change", "limits", "lower", "upper"}, signWords)...)
 	if err != nil {
 		return err
 	}
@@ -271,7 +275,7 @@ func (w *worker) integrate() error {
 		switch {
 		case e.after == "from" || e.after == "between":
 			from = e.node
-		case e.after == "to" && from != nil || e.after == "and" && from != nil && to == nil:
+		case (e.after == "to" || e.after == "and") && from != nil && to == nil:
 			to = e.node
 		case e.after == "to" || e.node == maths.Name(x) && len(s.written) > 1: // with respect to x
 		default:
@@ -299,7 +303,11 @@ func (w *worker) integrate() error {
 		}
 	}
 	w.spoken = maths.Names(n)
-	if err := w.narrow(conditions, nil); err != nil {
+	more, err := s.signed(w.spoken)
+	if err != nil {
+		return err
+	}
+	if err := w.narrow(append(conditions, more...)); err != nil {
 		return err
 	}
 	if from != nil && to != nil {

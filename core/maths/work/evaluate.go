@@ -10,6 +10,7 @@ import (
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/phrase"
+	"zincowl/core/maths/school"
 	"zincowl/core/maths/solve"
 )
 
@@ -29,6 +30,9 @@ func (w *worker) evaluate() error {
 		return err
 	}
 	if left := phrase.Unread(read.Pieces, evaluating(read.Pieces)); len(left) > 0 {
+		if a, ok := school.Solve(read.Text); ok && a.Exact != nil && !slices.Contains(left, "nearest") {
+			return w.taught(a)
+		}
 		return unread(left)
 	}
 	text := bare(read.Pieces)
@@ -58,10 +62,70 @@ func (w *worker) evaluate() error {
 	return fmt.Errorf("no value is given for %s", strings.Join(maths.Names(n), ", "))
 }
 
+// taught is what a formula of the schools comes to.
+func (w *worker) taught(a school.Answer) error {
+	w.step(algebra.Step{Rule: "formula", Text: a.Formula})
+	if a.Bare {
+		return w.number(a.Exact, nil)
+	}
+	calc := algebra.New(w.budget)
+	f, err := calc.Form(a.Exact)
+	if err != nil {
+		w.undecided(err)
+		return nil
+	}
+	w.out.Expression = maths.WithUnit(exact(calc, f), a.Value.Unit)
+	w.out.Values = []string{w.out.Expression}
+	w.against = func(text string) { w.judgeMeasure(text, calc, f, a.Value.Unit) }
+	return nil
+}
+
+// judgeMeasure compares a claim, a number with a unit, with a value in a unit.
+func (w *worker) judgeMeasure(text string, calc *algebra.Calculator, f *algebra.Form, unit maths.Unit) {
+	short := measureText(strings.TrimSpace(text))
+	around := about(short)
+	short = strings.TrimSpace(strings.TrimLeft(short, "≈=~ "))
+	number, u := short, maths.Unit{}
+	for i := range short { // the longest end that is a unit
+		if tail := strings.TrimSpace(short[i:]); i > 0 && tail != "" {
+			if found, ok := maths.ParseUnit(tail); ok && found.Text != "" {
+				number, u = strings.TrimSpace(short[:i]), found
+				break
+			}
+		}
+	}
+	if u.Text != "" {
+		if !u.Same(unit) {
+			w.claim(text, Wrong, "it does not measure the same; the value is %s", w.out.Expression)
+			return
+		}
+		if u.Factor.Cmp(unit.Factor) != 0 {
+			scale, err := calc.Mul(f, algebra.Rational(unit.In(u)))
+			if err != nil {
+				w.claim(text, Unproven, "%s", err)
+				return
+			}
+			f = scale
+		}
+	}
+	n, err := maths.ReadExpression(number, w.how)
+	if err != nil || len(maths.Names(n)) > 0 {
+		w.claim(text, Unproven, "a quantity was expected")
+		return
+	}
+	if !w.judgeTerm(text, calc, element{n, around}, f) {
+		if u.Text == "" {
+			w.claim(text, Unproven, "the unit is missing")
+			return
+		}
+		w.claim(text, Right, "")
+	}
+}
+
 // evaluating are the words that mean nothing more in a task to evaluate: how the
 // number is to be written, and the names of units.
 func evaluating(pieces []phrase.Piece) map[string]bool {
-	out := set([]string{"mixed", "standard", "decimal", "whole", "single", "convert", "round", "per", "area", "between"})
+	out := set([]string{"mixed", "standard", "decimal", "whole", "single", "convert", "round", "per", "area", "between", "ordinary", "scientific", "notation", "rounded"})
 	for _, p := range pieces {
 		if _, ok := maths.ParseUnit(p.Text); ok && p.Kind == phrase.Word {
 			out[p.Text] = true
@@ -107,7 +171,7 @@ func (w *worker) expressionAt(text, name, value string) (maths.Node, bool) {
 
 // valued is the expression of a task with the values put in that the task gives.
 func (w *worker) valued() (maths.Node, []string, error) {
-	s, err := w.take(w.Statement, "mixed", "standard", "decimal", "whole", "single", "convert", "round")
+	s, err := w.take(w.Statement, "mixed", "standard", "decimal", "whole", "single", "convert", "round", "ordinary", "scientific", "notation", "rounded")
 	if err != nil {
 		return nil, nil, err
 	}
@@ -130,11 +194,22 @@ func (w *worker) valued() (maths.Node, []string, error) {
 		}
 		found = append(found, e)
 	}
+	if len(s.calls) == 1 && len(found) == 1 { // "f(4) when f(x) = x²"
+		if m := applied.FindStringSubmatch(found[0].text); m != nil && m[1] == s.calls[0].name {
+			v, err := maths.ReadExpression(m[2], w.how)
+			if err != nil {
+				return nil, nil, err
+			}
+			return maths.Replace(s.calls[0].value, map[string]maths.Node{s.calls[0].of: v}), s.doubts, nil
+		}
+	}
 	if len(found) != 1 || len(s.asked) > 0 || len(s.calls) > 0 {
 		return nil, nil, fmt.Errorf("“%s” has no single expression", strings.TrimSpace(w.Statement))
 	}
 	return maths.Replace(found[0].node, values), s.doubts, nil
 }
+
+var applied = regexp.MustCompile(`^\s*([a-zA-Z])\s*\(([^()]*)\)\s*$`)
 
 // turned is an angle in degrees or in radians.
 func (w *worker) turned(n maths.Node, unit string) error {

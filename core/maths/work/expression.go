@@ -3,6 +3,7 @@ package work
 import (
 	"errors"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -145,11 +146,11 @@ func (w *worker) shape() error {
 }
 
 // forms are words that tell the form of an answer.
-var forms = []string{"sum", "sums", "product", "products", "multiple", "multiples", "quadratics", "difference", "two", "three", "single", "second", "whole", "integers", "integer", "natural", "constants", "positive", "ascending", "descending", "irreducible", "decimal", "standard", "mixed", "negative", "indices"}
+var forms = []string{"sum", "sums", "product", "products", "multiple", "multiples", "quadratics", "difference", "two", "three", "single", "second", "whole", "integers", "integer", "natural", "constants", "ascending", "descending", "irreducible", "decimal", "standard", "mixed", "indices"}
 
 // object is the one expression that a task is about.
 func (w *worker) object() (maths.Node, bool, error) {
-	s, err := w.take(w.Statement, forms...)
+	s, err := w.take(w.Statement, slices.Concat(forms, signWords)...)
 	if err != nil {
 		return nil, false, err
 	}
@@ -189,15 +190,87 @@ func (w *worker) object() (maths.Node, bool, error) {
 	}
 	n := found[0].node
 	w.spoken = maths.Names(n)
-	return n, true, w.narrow(conditions, w.signed(s, n))
+	more, err := s.signed(maths.Names(n))
+	if err != nil {
+		return nil, false, err
+	}
+	return n, true, w.narrow(append(conditions, more...))
 }
 
-// signed are the names that words say to be positive.
-func (w *worker) signed(s *sentence, n maths.Node) []string {
-	if s.Has("positive") && s.Has("all", "everything", "are", "each", "both") {
-		return maths.Names(n)
+var signWords = slices.Sorted(maps.Keys(signs))
+
+// signs are words that say the sign of names, and what they bound them by.
+var signs = map[string]string{"positive": ">", "negative": "<", "non-negative": "≥", "nonnegative": "≥", "non-positive": "≤", "nonpositive": "≤", "nonzero": "≠", "non-zero": "≠"}
+
+// signed are the conditions that words state: "x is positive", "for positive x", "all
+// letters are positive". It fails where a word of a sign belongs to no name.
+func (s *sentence) signed(names []string) ([]maths.Statement, error) {
+	var out []maths.Statement
+	return out, eachSign(s.Pieces, func(pieces []phrase.Piece, i int) error {
+		of := namesBeside(pieces, i)
+		if len(of) == 0 && len(names) == 1 && i+1 < len(pieces) && slices.Contains([]string{"solution", "solutions", "root", "roots", "value", "values", "answer", "answers", "number"}, pieces[i+1].Text) {
+			of = names
+		}
+		if len(of) == 0 && s.Has("all", "everything", "both", "each", "quantities", "letters", "variables") {
+			of = names
+		}
+		if len(of) == 0 {
+			return unread([]string{pieces[i].Text})
+		}
+		for _, name := range of {
+			out = append(out, maths.Relation{Terms: []maths.Node{maths.Name(name), maths.Int(0)}, Ops: []string{signs[pieces[i].Text]}})
+		}
+		return nil
+	})
+}
+
+// eachSign calls f for every word of a sign, in brackets too.
+func eachSign(pieces []phrase.Piece, f func([]phrase.Piece, int) error) error {
+	for i, p := range pieces {
+		if p.Kind == phrase.Aside {
+			if err := eachSign(p.Parts, f); err != nil {
+				return err
+			}
+		}
+		if p.Kind == phrase.Word && signs[p.Text] != "" {
+			if err := f(pieces, i); err != nil {
+				return err
+			}
+		}
 	}
 	return nil
+}
+
+// namesBeside are the names that a word of a sign speaks of: those that follow it at
+// once, or those before "is" or "are".
+func namesBeside(pieces []phrase.Piece, i int) []string {
+	name := func(p phrase.Piece) string {
+		n, err := maths.ReadExpression(p.Text, maths.Notation{})
+		if one, ok := n.(maths.Name); ok && err == nil && p.Kind == phrase.Math {
+			return string(one)
+		}
+		return ""
+	}
+	between := func(p phrase.Piece) bool { return p.Text == "," || p.Text == "and" }
+	var out []string
+	for k := i + 1; k < len(pieces); k++ {
+		if n := name(pieces[k]); n != "" {
+			out = append(out, n)
+		} else if len(out) == 0 || !between(pieces[k]) {
+			break
+		}
+	}
+	if len(out) > 0 || i < 2 || pieces[i-1].Text != "is" && pieces[i-1].Text != "are" {
+		return out
+	}
+	for k := i - 2; k >= 0; k-- {
+		if n := name(pieces[k]); n != "" {
+			out = append(out, n)
+		} else if !between(pieces[k]) {
+			break
+		}
+	}
+	return out
 }
 
 // hasProductOfSums says whether a product or power of a sum is left.

@@ -44,7 +44,7 @@ func negative(n maths.Node, positive []string) bool {
 		if err != nil {
 			continue
 		}
-		if x.Hi.Sign() >= 0 {
+		if x.Hi.Sign() > 0 {
 			return false
 		}
 		tried++
@@ -59,7 +59,7 @@ func (w *worker) rearrange() error {
 		return errors.New("the variable is missing; name the one that the formula is turned round for")
 	}
 	x := names[0]
-	s, err := w.take(w.Statement, forms...)
+	s, err := w.take(w.Statement, slices.Concat(forms, signWords)...)
 	if err != nil {
 		return err
 	}
@@ -92,11 +92,19 @@ func (w *worker) rearrange() error {
 		return nil
 	}
 	w.spoken = statementNames([]maths.Statement{*rel})
-	if s.Has("positive") {
-		if all := s.Has("all", "everything", "are", "each", "both", "quantities"); !all {
-			return unread([]string{"positive"})
+	more, err := s.signed(w.spoken)
+	if err != nil {
+		return err
+	}
+	for _, one := range more {
+		r := one.(maths.Relation)
+		name := string(r.Terms[0].(maths.Name))
+		switch r.Ops[0] {
+		case ">":
+			positive, signed = append(positive, name), append(signed, name)
+		case "≥":
+			signed = append(signed, name)
 		}
-		positive, signed = w.spoken, w.spoken
 	}
 	branches, steps, err := solve.Rearrange(*rel, x, w.budget)
 	if errors.Is(err, solve.ErrUndecided) {
@@ -123,7 +131,13 @@ func (w *worker) rearrange() error {
 		w.out.Expression = x + " = " + strings.Join(shown, " or "+x+" = ")
 		w.out.Where = strings.Join(branches[0].Where, " and ")
 	}
-	if err := w.narrow(nil, slices.DeleteFunc(slices.Clone(positive), func(n string) bool { return n == x })); err != nil {
+	var known []maths.Statement
+	for _, name := range positive {
+		if name != x {
+			known = append(known, maths.Relation{Terms: []maths.Node{maths.Name(name), maths.Int(0)}, Ops: []string{">"}})
+		}
+	}
+	if err := w.narrow(known); err != nil {
 		return err
 	}
 	w.against = func(text string) { w.judgeBranches(text, x, branches) }

@@ -34,8 +34,48 @@ func (w *worker) solve() error {
 		w.against = func(text string) { w.refute(text, s, out.Unknowns, err) }
 		return nil
 	}
+	if err := w.limited(out); err != nil {
+		w.undecided(err)
+		return nil
+	}
 	w.describe(out)
 	w.against = func(text string) { w.judgeAnswer(text, out) }
+	return nil
+}
+
+// limited says why a solution may not be what is asked: words that are not known may
+// speak of amounts, which are positive.
+func (w *worker) limited(out solve.Solution) error {
+	calc := algebra.New(w.budget)
+	for _, end := range w.ends {
+		f, err := calc.Form(end)
+		if err != nil {
+			return err
+		}
+		for _, v := range out.Line.Points() {
+			if s, err := calc.Compare(f, v); err != nil || s == 0 {
+				return errors.New("whether the ends are included is not said")
+			}
+		}
+		if out.Kind != solve.Finite && out.Kind != solve.None {
+			return errors.New("whether the ends are included is not said")
+		}
+	}
+	if !w.story || out.Kind == solve.None {
+		return nil
+	}
+	values := out.Line.Points()
+	for _, p := range out.Points {
+		values = append(values, p...)
+	}
+	for _, v := range values {
+		if sign, err := calc.Sign(v); err != nil || sign <= 0 {
+			return errors.New("whether a value that is not positive is meant as well is not said")
+		}
+	}
+	if out.Kind != solve.Finite {
+		return errors.New("whether all of these are meant is not said")
+	}
 	return nil
 }
 

@@ -12,7 +12,7 @@ import (
 // bounds and no other: e^u for what is positive, a + e^u above a, and between a and b
 // the mean of both weighted by e^u. At the bounds themselves both sides are compared
 // by continuity. What is not zero, or not some value, is no narrower stretch.
-func (w *worker) narrow(conditions []maths.Statement, positive []string) error {
+func (w *worker) narrow(conditions []maths.Statement) error {
 	type bounds struct{ lo, hi maths.Node }
 	found := map[string]*bounds{}
 	at := func(name string) *bounds {
@@ -20,9 +20,6 @@ func (w *worker) narrow(conditions []maths.Statement, positive []string) error {
 			found[name] = &bounds{}
 		}
 		return found[name]
-	}
-	for _, name := range positive {
-		at(name).lo = maths.Int(0)
 	}
 	for _, s := range conditions {
 		if m, ok := s.(maths.Member); ok {

@@ -57,6 +57,7 @@ type written struct {
 	node  maths.Node
 	text  string
 	after string
+	asked bool // it stands where what is asked for does: "find k", "values of k"
 }
 
 // take reads the words of a task. The allowed words are those that mean nothing more
@@ -67,9 +68,10 @@ func (w *worker) take(text string, allowed ...string) (*sentence, error) {
 		w.round = s.Rounding
 	}
 	pieces := afterStory(s.Pieces)
-	if left := phrase.Unread(pieces, set(allowed)); len(left) > 0 {
+	if left := phrase.Bearing(pieces, set(allowed)); len(left) > 0 {
 		return nil, unread(left)
 	}
+	w.story = len(phrase.Unread(pieces, set(allowed))) > 0
 	w.degrees = w.degrees || strings.Contains(text, "°") || strings.Contains(text, `\circ`) || s.Has("degrees", "in degrees") || asideHas(pieces, "degrees")
 	return s, w.gather(s, pieces)
 }
@@ -102,7 +104,7 @@ func afterStory(pieces []phrase.Piece) []phrase.Piece {
 
 // gather sorts the mathematics of a sentence.
 func (w *worker) gather(s *sentence, pieces []phrase.Piece) error {
-	before := ""
+	before, asking := "", false
 	either := -1 // the relation that an "or" goes on from
 	for i, p := range pieces {
 		switch p.Kind {
@@ -110,6 +112,7 @@ func (w *worker) gather(s *sentence, pieces []phrase.Piece) error {
 			if p.Text == "or" && i > 0 && i+1 < len(pieces) && pieces[i-1].Kind == phrase.Math && pieces[i+1].Kind == phrase.Math && len(s.relations) > 0 {
 				either = len(s.relations) - 1
 			}
+			asking = slices.Contains([]string{"find", "determine", "calculate", "for", "subject"}, p.Text) || p.Text == "of" && (before == "value" || before == "values")
 			before = p.Text
 		case phrase.Stop:
 			if p.Text != "," {
@@ -130,6 +133,10 @@ func (w *worker) gather(s *sentence, pieces []phrase.Piece) error {
 				return err
 			}
 			s.doubts = append(s.doubts, read.Doubts...)
+			if before == "substitution" || before == "substituting" {
+				before = ""
+				break // how to go about it
+			}
 			if c, ok := called(p.Text, read.Statement); ok {
 				s.calls = append(s.calls, c)
 				before = ""
@@ -137,8 +144,12 @@ func (w *worker) gather(s *sentence, pieces []phrase.Piece) error {
 			}
 			switch m := read.Statement.(type) {
 			case maths.Relation:
+				if end, ok := limitOf(m); ok && (before == "from" || before == "between" || before == "to" || before == "and" && s.between() != nil) {
+					s.written = append(s.written, written{end, p.Text, before, false}) // "from x = 0 to x = 2"
+					break
+				}
 				if len(m.Ops) == 0 {
-					s.written = append(s.written, written{m.Terms[0], p.Text, before})
+					s.written = append(s.written, written{m.Terms[0], p.Text, before, asking})
 					break
 				}
 				s.state(m, &either)
@@ -165,6 +176,35 @@ func (w *worker) gather(s *sentence, pieces []phrase.Piece) error {
 		}
 	}
 	return nil
+}
+
+// limitOf is the value in "x = 2".
+func limitOf(r maths.Relation) (maths.Node, bool) {
+	if _, lone := r.Terms[0].(maths.Name); !lone || len(r.Ops) != 1 || r.Ops[0] != "=" || len(maths.Names(r.Terms[1])) > 0 {
+		return nil, false
+	}
+	return r.Terms[1], true
+}
+
+// between is the last expression after "between" or "from".
+func (s *sentence) between() *written {
+	if n := len(s.written); n > 0 && (s.written[n-1].after == "between" || s.written[n-1].after == "from") {
+		return &s.written[n-1]
+	}
+	return nil
+}
+
+// stretch takes "between 0 and 2π" or "from 0 to 2π" out of what is written, as a
+// condition on a name.
+func (s *sentence) stretch(name string) (maths.Statement, bool) {
+	for i := range len(s.written) - 1 {
+		a, b := s.written[i], s.written[i+1]
+		if a.after == "between" && b.after == "and" || a.after == "from" && b.after == "to" {
+			s.written = slices.Delete(s.written, i, i+2)
+			return maths.Relation{Terms: []maths.Node{a.node, maths.Name(name), b.node}, Ops: []string{"≤", "≤"}}, true
+		}
+	}
+	return nil, false
 }
 
 // listedBefore are names that stand before the last piece, with commas between.
@@ -256,16 +296,33 @@ func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
 		name := append(w.unknowns(), "x")[:1]
 		return w.said(a, name)
 	}
-	s, err := w.take(text)
+	s, err := w.take(text, signWords...)
 	if err != nil {
 		return nil, nil, err
+	}
+	names := w.unknowns()
+	more, err := s.signed(names)
+	if err != nil {
+		return nil, nil, err
+	}
+	s.relations = append(s.relations, more...)
+	if len(names) == 1 {
+		if r, ok := s.stretch(names[0]); ok {
+			s.relations = append(s.relations, r)
+			ends := r.(maths.Relation).Terms
+			w.ends = []maths.Node{ends[0], ends[2]}
+		}
 	}
 	if len(s.asked) > 0 {
 		return nil, nil, errors.New("a derivative or an integral is no part of an equation here")
 	}
-	names := w.unknowns()
 	for _, e := range s.written {
-		if name, ok := e.node.(maths.Name); !ok && len(s.relations) > 0 || ok && len(names) > 0 && !slices.Contains(names, string(name)) && !slices.Contains(statementNames(s.relations), string(name)) {
+		if e.after == "form" || e.after == "forms" {
+			continue // "in the form a + b√2"
+		}
+		if name, ok := e.node.(maths.Name); ok && e.asked && len(names) > 0 && !slices.Contains(names, string(name)) {
+			return nil, nil, fmt.Errorf("%s is asked for, not %s", name, strings.Join(names, ", "))
+		} else if !ok && len(s.relations) > 0 || ok && len(names) > 0 && !slices.Contains(names, string(name)) && !slices.Contains(statementNames(s.relations), string(name)) {
 			return nil, nil, fmt.Errorf("what “%s” is for is not understood", e.text)
 		}
 	}

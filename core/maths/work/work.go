@@ -28,6 +28,8 @@ type Task struct {
 	Claims    []string `json:"claims"`
 	Lines     []string `json:"lines"`
 	Language  string   `json:"language,omitempty"`
+	// Loose takes a rounded number without its last zeros: 5.1 for 5.10.
+	Loose bool `json:"loose,omitempty"`
 }
 
 // The verdicts on a claim.
@@ -100,6 +102,12 @@ type worker struct {
 	spoken         []string
 	equation       *maths.Relation
 	angle, degrees bool
+	// story is true where words stand around the task that are not known: they may say
+	// that an amount can't be negative.
+	story bool
+	// ends are the values that an unknown is said to lie between: whether it may be one
+	// of them is not said.
+	ends []maths.Node
 	// within maps each name that a condition bounds to an expression whose values are
 	// those that the condition allows.
 	within map[string]maths.Node
@@ -171,7 +179,11 @@ func (w *worker) judgeAll() {
 func (w *worker) judge(text string) Claim {
 	w.out.Claims = nil
 	w.against(text)
-	return w.out.Claims[0]
+	out := w.out.Claims[0]
+	if out.Verdict == Right && w.round.Asked {
+		return w.figured(out)
+	}
+	return out
 }
 
 // decimalComma are the languages that write 1,5 for three halves.

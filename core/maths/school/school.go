@@ -1,0 +1,185 @@
+// Package school knows the formulas that every school teaches, with their units.
+//
+// The model: each formula belongs to a topic, by the words with which a stem speaks of
+// it: a circle, a cone, a speed. The formulas of the one topic that a stem speaks of
+// make a sheet, and the stem is worked out from it as from the sheet of a course
+// (sheet). Where a stem speaks of two topics nothing is said.
+package school
+
+import (
+	_ "embed"
+	"fmt"
+	"math/big"
+	"regexp"
+	"slices"
+	"strings"
+	"sync"
+
+	"zincowl/core/maths"
+	"zincowl/core/maths/sheet"
+)
+
+//go:embed formulas.tsv
+var table string
+
+// topic is what formulas belong to.
+type topic struct {
+	words    []string
+	formulas []maths.Formula
+	sheet    *sheet.Sheet
+}
+
+var named = regexp.MustCompile(`^\s*(.+?) \((.+)\)\s*$`)
+
+// topics are read once; a line that can't be read is a fault of the table, which its
+// test finds.
+var topics = sync.OnceValues(func() ([]*topic, error) {
+	var out []*topic
+	for line := range strings.Lines(table) {
+		words, text, _ := strings.Cut(strings.TrimSpace(line), "\t")
+		f, err := read(text)
+		if err != nil {
+			return nil, fmt.Errorf("%q: %w", line, err)
+		}
+		key := strings.Split(words, "|")
+		at := slices.IndexFunc(out, func(t *topic) bool { return slices.Equal(t.words, key) })
+		if at < 0 {
+			at, out = len(out), append(out, &topic{words: key})
+		}
+		out[at].formulas = append(out[at].formulas, f)
+	}
+	for _, t := range out {
+		t.sheet = sheet.New(t.formulas)
+	}
+	return out, nil
+})
+
+// read reads "area (cm²) = π*radius^2; radius (cm)".
+func read(text string) (maths.Formula, error) {
+	equation, rest, _ := strings.Cut(text, ";")
+	subject, expression, ok := strings.Cut(equation, "=")
+	if !ok {
+		return maths.Formula{}, fmt.Errorf("no equation")
+	}
+	f := maths.Formula{}
+	var names []string
+	for _, part := range append([]string{subject}, strings.Split(rest, ";")...) {
+		m := named.FindStringSubmatch(part)
+		if m == nil {
+			return f, fmt.Errorf("%q has no unit", part)
+		}
+		u, ok := maths.ParseUnit(m[2])
+		if !ok {
+			return f, fmt.Errorf("the unit %q is not known", m[2])
+		}
+		f.Variables = append(f.Variables, maths.Variable{Name: m[1], Meaning: m[1], Unit: u})
+		names = append(names, m[1])
+	}
+	n, err := maths.Parse(strings.TrimSpace(expression), names...)
+	if err != nil {
+		return f, err
+	}
+	f.Expr = n
+	f.Text = f.Variables[0].Name + " = " + n.String()
+	return f, f.CheckUnits()
+}
+
+// Answer is a stem worked out.
+type Answer struct {
+	sheet.Answer
+	Formula string // the last formula that was used
+	Bare    bool   // the stem names no units, and the value has none
+}
+
+// Solve works a stem out; ok is false where no topic, or more than one, is spoken of,
+// or where the answer is not sure.
+func Solve(stem string) (Answer, bool) {
+	all, err := topics()
+	if err != nil {
+		return Answer{}, false
+	}
+	stem = together(stem)
+	words := map[string]bool{}
+	for _, w := range strings.FieldsFunc(strings.ToLower(stem), func(r rune) bool { return r < 'a' || r > 'z' }) {
+		words[w] = true
+	}
+	if n, ok := hypotenuse(stem, words); ok {
+		return n, true
+	}
+	var found []Answer
+	for _, t := range all {
+		if !slices.ContainsFunc(t.words, func(w string) bool { return words[w] || words[w+"s"] }) {
+			continue
+		}
+		if a, ok := t.solve(stem); ok {
+			found = append(found, a)
+		}
+	}
+	if len(found) == 0 {
+		return Answer{}, false
+	}
+	for _, a := range found[1:] {
+		if !a.Equal(found[0].Answer) {
+			return Answer{}, false
+		}
+	}
+	return found[0], true
+}
+
+var averageSpeed = regexp.MustCompile(`(?i)\baverage (speed)\b`)
+
+func (t *topic) solve(stem string) (Answer, bool) {
+	answers := t.sheet.Answers(averageSpeed.ReplaceAllString(stem, "$1"))
+	if len(answers) == 0 || answers[0].Sure == sheet.Possible || len(answers[0].Unused) > 0 {
+		return Answer{}, false
+	}
+	for _, a := range answers[1:] {
+		if a.Rivals(answers[0]) && !a.Equal(answers[0]) {
+			return Answer{}, false
+		}
+	}
+	out := Answer{Answer: answers[0], Formula: t.formulas[answers[0].Formulas[len(answers[0].Formulas)-1]].Text}
+	out.Bare = !slices.ContainsFunc(maths.FindQuantities(stem), func(f maths.Found) bool { return f.Unit.Text != "" })
+	return out, true
+}
+
+var joint = regexp.MustCompile(`\b\d[\d.]* ?(?:h|hours?|hrs?) (?:and )?\d[\d.]* ?(?:min|minutes?|mins?)\b`)
+
+// together writes "2 h 30 min" in the smaller unit.
+func together(stem string) string {
+	return joint.ReplaceAllStringFunc(stem, func(m string) string {
+		q, ok := maths.Together(strings.NewReplacer("hrs", "h", "hr", "h", "mins", "min").Replace(m))
+		min, _ := maths.ParseUnit("min")
+		if !ok {
+			return m
+		}
+		return maths.Exact(q.In(min)) + " min"
+	})
+}
+
+var amount = regexp.MustCompile(`\d`)
+
+// hypotenuse is the longest side of a right-angled triangle by the two others.
+func hypotenuse(stem string, words map[string]bool) (Answer, bool) {
+	if !words["triangle"] || !words["hypotenuse"] || !words["right"] || !amount.MatchString(stem) {
+		return Answer{}, false
+	}
+	found := maths.FindQuantities(strings.NewReplacer("90°", "", "90 degrees", "").Replace(stem))
+	if len(found) != 2 || !found[0].Unit.Same(found[1].Unit) || regexp.MustCompile(`(?i)hypotenuse (?:of |is |= ?|has )?(?:length )?\d|\d+ ?\w* hypotenuse`).MatchString(stem) {
+		return Answer{}, false
+	}
+	u := found[0].Unit
+	square := func(f maths.Found) maths.Node {
+		return maths.Binary{Op: '^', X: maths.Number{Value: f.In(u)}, Y: maths.Int(2)}
+	}
+	exact := maths.Call{Func: "sqrt", Args: []maths.Node{maths.Binary{Op: '+', X: square(found[0]), Y: square(found[1])}}}
+	v, err := maths.Estimate(exact, nil)
+	if err != nil {
+		return Answer{}, false
+	}
+	out := Answer{Formula: "hypotenuse² = a² + b²", Bare: u.Text == ""}
+	out.Value = maths.Quantity{Value: new(big.Rat).Set(v), Unit: u}
+	out.Exact, out.Sure = exact, sheet.Named
+	out.Working = []string{"√(" + found[0].Shown + "² + " + found[1].Shown + "²) = " + out.Value.Text(3)}
+	return out, true
+}
