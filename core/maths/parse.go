@@ -165,7 +165,8 @@ func (p *parser) beginsFactor() bool {
 	case tokenBar:
 		return p.bars == 0
 	case tokenNumber, tokenVulgar:
-		return p.next > 0 && p.tokens[p.next-1].kind == tokenClose
+		before := p.tokens[max(p.next-1, 0)]
+		return p.next > 0 && (before.kind == tokenClose || before.kind == tokenWord && t.at > before.end && p.second().text == "^") // "x 5^x"
 	}
 	return false
 }

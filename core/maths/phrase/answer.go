@@ -38,14 +38,14 @@ type Answer struct {
 
 // remarks are words that say nothing of what is right: why a value was left out, how
 // sure somebody is.
-var remarks = fill(`rejected reject extraneous discard discarded invalid ignored ignore excluded not allowed possible valid admissible inadmissible
+var remarks = fill(`works also both valid work rejected reject extraneous discard discarded invalid ignored ignore excluded not allowed possible valid admissible inadmissible
 	repeated double triple twice multiplicity must base lies outside inside negative positive length cannot undefined defined`)
 
 // denials are words that say there is nothing.
-var denials = fill(`no none never not nothing empty impossible inconsistent parallel contradiction`)
+var denials = fill(`no none never not nothing empty impossible isn't aren't doesn't don't can't inconsistent parallel contradiction contradict contradicts contradictory`)
 
 // quantified are the words of "all real numbers except 0", "k any integer".
-var quantified = fill(`all any every each always everything identity free arbitrary infinitely infinite many except excluding but other apart integer integers whole natural
+var quantified = fill(`all any every each always everything identity free arbitrary other infinitely infinite many except excluding but other apart integer integers whole natural
 	works work satisfies satisfy fits positive negative non-negative nonnegative non-positive nonpositive non-zero nonzero true no such exist exists undefined defined real imaginary intersection intersections contradiction`)
 
 // amounts are words behind an amount.
@@ -59,13 +59,17 @@ var (
 	lone      = regexp.MustCompile(`^[a-zA-Zθ](?:_?\d)?$`)
 	numbered  = regexp.MustCompile(`(^|[^\pL\d_\\])([a-zθ])_?\{?[1-9₁₂₃₄₅₆₇₈₉]\}?(\s*(?:=|≈|∈))`)
 	titled    = regexp.MustCompile(`^\s*[A-Z]\s*=\s*(\{)`)
+	braced    = regexp.MustCompile(`^\s*\{\s*(\(.*\))\s*\}\s*$`)
+	endless   = regexp.MustCompile(`(\d\s*[<≤]\s*[a-z])\s*<\s*\+?∞|[-−]∞\s*<\s*([a-z]\s*[<≤])`)
+	multiples = regexp.MustCompile(`(?i)^\s*(?:all|any|every|the)?\s*(?:integer|integral|whole|whole-number)?\s*multiples? of\s+(\S+)\s*$`)
+	apart     = regexp.MustCompile(`(=[^,;=]*[^,;=\s])\s+([a-z]\s*=)`)
 	spelt     = regexp.MustCompile(`\ball\s+over\b`)
 	pointwise = regexp.MustCompile(`^\(\s*([a-z](?:\s*,\s*[a-z])+)\s*\)\s*(?:=|∈)\s*`)
 )
 
 // ReadAnswer takes an answer apart.
 // The names are the unknowns in their order; the spoken are further names of the task.
-func ReadAnswer(text string, names, spoken []string) Answer {
+func ReadAnswer(text string, names, others []string) Answer {
 	text, _ = rounding(laid(text))
 	out := Answer{}
 	text = builder.ReplaceAllString(text, " $2 ")
@@ -77,12 +81,26 @@ func ReadAnswer(text string, names, spoken []string) Answer {
 		return map[string]string{"]": "(", "[": "["}[p[1]] + p[2] + map[string]string{"[": ")", "]": "]"}[p[3]]
 	})
 	text = titled.ReplaceAllString(text, "$1")
+	text = strings.ReplaceAll(text, "&", " and ")
+	text = braced.ReplaceAllString(text, "$1")
+	text = endless.ReplaceAllString(text, "$1$2")
+	if m := multiples.FindStringSubmatch(text); m != nil && len(names) == 1 {
+		text = names[0] + " = n*(" + m[1] + ")"
+	}
+	if len(names) > 1 {
+		text = apart.ReplaceAllString(text, "$1, $2")
+	}
 	text = less.ReplaceAllString(text, " all except $1 ")
 	text = numbered.ReplaceAllString(text, "$1$2$3")
 	if m := spelt.FindStringIndex(text); m != nil { // "a + b all over c"
 		text = "(" + text[:m[0]] + ")/(" + text[m[1]:] + ")"
 	}
-	ps := pieces(text, append(slices.Clone(names), spoken...))
+	ps := pieces(text, append(slices.Clone(names), others...))
+	unknown := ""
+	if len(names) == 1 {
+		unknown = names[0]
+	}
+	ps = spoken(ps, true, unknown)
 	ps = out.takeAsides(ps)
 	ps = out.takeReasons(ps)
 	out.read(ps, names)

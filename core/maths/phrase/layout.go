@@ -31,13 +31,13 @@ var signs = map[string]string{
 var glyphs = strings.NewReplacer(
 	"\u00a0", " ", "\u2009", " ", "\u202f", " ", "\u200b", "", "\u2061", "", "\r", "",
 	"′", "'", "’", "'", "‘", "'", "″", "''", "”", `"`, "“", `"`, "⟹", "⇒", "⟺", "⇔", "⇔", "⇔", "⩽", "≤", "⩾", "≥", "⁄", "/", "∕", "/", "∙", "·", "•", "·",
-	"⋅", "·", "＝", "=", "∖", "∖", "∶", ":", "∴", " so ", "∵", " since ", "∀", " for all ", "ⅇ", "e",
+	"⋅", "·", "✓", "", "✔", "", "∄", " no solution ", "—", " ; ", " – what", " ; what", " – find", " ; find", "＝", "=", "∖", "∖", "∶", ":", "∴", " so ", "∵", " since ", "∀", " for all ", "ⅇ", "e",
 )
 
 // laid is a text without what only lays it out: dollar signs, environments and
 // commands that are signs.
 func laid(text string) string {
-	text = glyphs.Replace(text)
+	text = recurring(glyphs.Replace(text))
 	text = plural.ReplaceAllString(text, "${1}s")
 	text = removed.ReplaceAllString(text, "$1∖{")
 	for _, c := range counts {

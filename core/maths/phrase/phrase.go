@@ -62,7 +62,7 @@ func Read(text string, names ...string) Reading {
 	text = laid(text)
 	var out Reading
 	text, out.Rounding = rounding(text)
-	out.Text, out.Pieces = text, pieces(text, names)
+	out.Text, out.Pieces = text, spoken(pieces(text, names), false, "")
 	return out
 }
 

@@ -101,6 +101,8 @@ func tokens(text string) []token {
 			n, p := limits(rest)
 			put(mark, n, p)
 			integrating = true
+		case r == '.' && len(rest) > 1 && rest[1] >= '0' && rest[1] <= '9' && !unicode.IsDigit(before):
+			put(number, 1+len(digits.FindString(rest[1:])), Piece{})
 		case digits.MatchString(rest):
 			put(number, len(digits.FindString(rest)), Piece{})
 		case latex.MatchString(rest):
@@ -308,11 +310,13 @@ func stops(ts []token, i, depth int) bool {
 		return true
 	case ",", ";":
 		return depth <= 0
-	case "?", "\"", "…":
+	case "?", "\"":
 		return true
 	case ":": // a ratio stands between amounts; a set says what it is a set of
 		before, after := at(i-1), at(i+1)
-		return depth <= 0 && !(before.kind == number && (after.kind == number || after.text == "£")) && !(before.kind == letters && len(before.text) == 1 && after.kind == letters && len(after.text) == 1 && ts[i].space == after.space && depth <= 0 && before.text != after.text && !ts[i].space)
+		single := func(t token) bool { return t.kind == number || t.kind == letters && len(t.text) == 1 }
+		ratio := single(before) && (single(after) || after.text == "£") && ts[i].space == after.space && (before.kind == number || !ts[i].space)
+		return depth <= 0 && !ratio
 	case ".":
 		return true
 	case "!": // a factorial stands behind what it is taken of

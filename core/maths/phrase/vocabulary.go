@@ -27,7 +27,7 @@ const (
 		derivative derivatives gradient slope rate integral antiderivative primitive differentiation integration differential
 		curve curves line lines parabola graph graphs point points interval range domain side sides respect subject terms form factor factors factorisation factorization
 		bracket brackets parenthesis parentheses denominator numerator fraction fractions logarithm logarithms log logs surd surds radical radicals power powers quadratic
-		result results radians radian rad degrees degree deg general exact constant place places following below above working method step steps way form
+		result results radians radian rad degrees degree deg notation general exact constant place places following below above working method step steps way form
 		grouping square squares completing parts substitution elimination rule chain quotient factorising factorizing factoring expanding rearranging inspection calculator tables case cases kind note integrating differentiating expansion series theorem binomial formula distributive law laws identities indices index`
 	// small words join the others.
 	small = `a an the this that these those it its they there which what who whose when where if for of to in on into onto at by with without from over under between within as and or both either also then so thus hence therefore otherwise
@@ -61,7 +61,7 @@ var bearing = fill(`
 var bearings = []string{"which of", "how much", "number of", "equation of", "equations of", "up to", "by what", "a factor of", "what factor", "square of", "cube of", "root of the", "values of the", "value of the", "power of", "as far as the"}
 
 // methods are phrases in which such a word names a way to go about it.
-var methods = []string{"product rule", "quotient rule", "first principles", "product law", "sum rule", "difference of", "inverse function", "null factor", "change of", "average value", "double inequality", "double angle", "second order", "first order", "one fraction", "one logarithm", "two unknowns", "two numbers", "two equations", "three equations", "three unknowns", "two variables", "constant term"}
+var methods = []string{"product rule", "quotient rule", "first principles", "product law", "sum rule", "difference of", "inverse function", "null factor", "change of", "average value", "first derivative", "one root", "one solution", "double inequality", "double angle", "second order", "first order", "one fraction", "one logarithm", "two unknowns", "two numbers", "two equations", "three equations", "three unknowns", "two variables", "constant term"}
 
 // askers are verbs that are followed by what is asked for.
 var askers = fill(`find determine calculate compute evaluate what work give state obtain show estimate name`)
@@ -73,7 +73,7 @@ var english = fill(asks, things, small, manner, reasons, `
 	no do go he me my so up us am or to by of on at an as be if in is it we none true false never always impossible exists exist empty nothing undefined inconsistent`)
 
 // ambiguous are functions whose name is a word as well.
-var ambiguous = fill(`mean average median sum range min max root`)
+var ambiguous = fill(`mean average median sum range min max root variance stdev pvariance pstdev choose arrange hcf lcm`)
 
 // contractions are short words that are never names side by side.
 var contractions = fill(`is if or and the for are its not was has`)

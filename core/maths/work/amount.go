@@ -86,6 +86,8 @@ var (
 	forward   = regexp.MustCompile(` N (?:\w+ ){0,5}(?:` + upward + `|` + downward + `) (?:in \w+ )?by P | P (?:discount|reduction|increase|rise|off|markup|loss|profit) (?:\w+ ){0,4}N | (?:` + upward + `|` + downward + `) (?:\w+ ){0,4}N by P `)
 	changeOf  = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) `)
 	choosing  = regexp.MustCompile(` how many (?:\w+ ){0,6}N (?:\w+ ){0,4}(?:chosen|selected|picked|formed|made) (?:from|out of) (?:\w+ ){0,4}N `)
+	asPercent = regexp.MustCompile(`^ (?:\w+ )?N (?:as|to|in|into) a percentage [.?]* ?$`)
+	arranging = regexp.MustCompile(` how many (?:different )?ways can N (?:\w+ ){1,3}be arranged (?:in a (?:row|line|queue) |on a shelf )?[.?]* ?$`)
 	earlier   = regexp.MustCompile(` (?:before|originally|original|initially|initial|usual|normally|normal|first|previous|previously|old) `)
 	fromTo    = regexp.MustCompile(` from N to N | (?:bought|buys|cost|costs) (?:\w+ ){0,3}N (?:\w+ |, |\. ){0,5}(?:sold|sells|resold|selling) (?:\w+ ){0,4}N `)
 	perYear   = regexp.MustCompile(` (?:a|per|each|every) (?:year|annum|month) | annual | annually | yearly | p\.a\.? | compound `)
@@ -179,6 +181,10 @@ func inWords(a amounts) (out outcome, ok bool) {
 		}
 	}
 	switch {
+	case percents == 0 && numbers == 1 && asPercent.MatchString(t):
+		return one("%", "%s*100", v('N', 0))
+	case percents == 0 && numbers == 1 && arranging.MatchString(t):
+		return one("", "%s!", v('N', 0))
 	case percents == 0 && numbers == 2 && whichPart.MatchString(t):
 		return one("%", "%s/%s*100", v('N', 0), v('N', 1))
 	case percents == 0 && numbers == 2 && wholeOf.MatchString(t):
@@ -272,6 +278,20 @@ func interest(a amounts, t, sign string) (outcome, bool) {
 
 // data are statistics of a list.
 func data(what, t string, list []string, money string) (outcome, bool) {
+	if what == "mode" {
+		count, best := map[string]int{}, ""
+		for _, v := range list {
+			if count[v]++; count[v] > count[best] {
+				best = v
+			}
+		}
+		for v, n := range count {
+			if v != best && n == count[best] {
+				return outcome{}, false // more than one
+			}
+		}
+		return outcome{values: []string{best}, unit: money}, true
+	}
 	name := map[string]string{"mean": "mean", "average": "mean", "median": "median", "range": "range", "sum": "sum", "standard deviation": "pstdev", "variance": "pvariance"}[what]
 	if name == "" {
 		return outcome{}, false

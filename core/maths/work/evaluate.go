@@ -17,6 +17,7 @@ import (
 var (
 	callOf    = regexp.MustCompile(`^(?:[a-z]\(([a-z])\)\s*=\s*(.*\S))\s*[,;.]\s*(?:find |evaluate |what is )?[a-z]\((.*)\)\s*$`)
 	convertTo = regexp.MustCompile(`(?i)^(.*\d.*\S)\s+(?:in|into|to|as)\s+([^\d]*\S)\s*$`)
+	howMany   = regexp.MustCompile(`(?i)^\s*how many (\pL+) (?:are )?(?:there )?in ([\d.,]+ ?[^\s?]+(?: \d+ ?\pL+)?)\s*\??\s*$`)
 	toAngle   = regexp.MustCompile(` (?:in|into|to|as) (degrees|radians) `)
 )
 
@@ -28,6 +29,9 @@ func (w *worker) evaluate() error {
 	}
 	if done, err := w.amount(read); done || err != nil {
 		return err
+	}
+	if m := howMany.FindStringSubmatch(read.Text); m != nil && w.quantity(m[2]+" in "+m[1]) {
+		return nil
 	}
 	if left := phrase.Unread(read.Pieces, evaluating(read.Pieces)); len(left) > 0 {
 		if a, ok := school.Solve(read.Text); ok && a.Exact != nil && !slices.Contains(left, "nearest") {
@@ -326,6 +330,10 @@ func (w *worker) judgeNumber(text string, calc *algebra.Calculator, f *algebra.F
 		ops = append([]string{"="}, ops...)
 	}
 	for i, t := range terms {
+		if names := maths.Names(t); ops[i] == "=" && len(names) > 0 && !slices.ContainsFunc(names, func(n string) bool { return !slices.Contains(w.spoken, n) }) {
+			w.claim(text, Wrong, "a number is asked for; it is %s", w.out.Expression)
+			return
+		}
 		if ops[i] != "=" && ops[i] != "≈" || len(maths.Names(t)) > 0 {
 			w.claim(text, Unproven, "one number was expected")
 			return

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"maps"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -12,16 +13,23 @@ import (
 	"zincowl/core/maths/phrase"
 )
 
+// constants are ways to write the constant of integration in words.
+var constants = regexp.MustCompile(`\+\s*(?:a |some )?const(?:ant)?\.?\s*$|\+\s*C\s*,?\s*(?:where|with) C (?:is )?(?:a|any|an arbitrary) (?:real )?(?:constant|number)\.?\s*$`)
+
 // claimed reads a claim that is an expression, or a chain of equal ones, with or
 // without f'(x) = before it. A claim that can't be judged is noted as unproven, and ok
 // is false.
 func (w *worker) claimed(text string) (terms []maths.Node, ok bool) {
-	a := phrase.ReadAnswer(text, w.names(), w.spoken)
+	read := text
+	if w.Task.Task == "integrate" {
+		read = constants.ReplaceAllString(text, "+ C")
+	}
+	a := phrase.ReadAnswer(read, w.names(), w.spoken)
 	if len(a.Unread) > 0 {
 		w.claim(text, Unproven, "%s", unread(a.Unread))
 		return nil, false
 	}
-	if a.Says != phrase.Mathematics || len(a.Reasons)+len(a.Names) > 0 || a.Math == "" {
+	if a.Says != phrase.Mathematics || len(a.Reasons) > 0 || len(a.Names) > 0 && w.Task.Task != "integrate" || a.Math == "" {
 		w.claim(text, Unproven, "an expression was expected")
 		return nil, false
 	}

@@ -128,7 +128,10 @@ func (w *worker) gather(s *sentence, pieces []phrase.Piece) error {
 			if strings.Trim(p.Text, "= ") == "" {
 				break // "f'(x) = ?"
 			}
-			read, err := maths.Read(strings.TrimSuffix(strings.TrimSpace(p.Text), "="), w.how)
+			if hinted(pieces[i:]) {
+				break // "given that x = 1 is a root"
+			}
+			read, err := maths.Read(proportion.ReplaceAllString(strings.TrimSuffix(strings.TrimSpace(p.Text), "="), "($1)/($2) = ($3)/($4)"), w.how)
 			if err != nil {
 				return err
 			}
@@ -176,6 +179,17 @@ func (w *worker) gather(s *sentence, pieces []phrase.Piece) error {
 		}
 	}
 	return nil
+}
+
+// proportion is a pair of equal ratios: x : 4 = 6 : 8.
+var proportion = regexp.MustCompile(`^([^\s:=]+)\s*:\s*([^\s:=]+)\s*=\s*([^\s:=]+)\s*:\s*([^\s:=]+)$`)
+
+// hinted says whether what begins some pieces is only said to be one of the solutions.
+func hinted(pieces []phrase.Piece) bool {
+	if len(pieces) < 4 || pieces[1].Text != "is" {
+		return false
+	}
+	return (pieces[2].Text == "a" || pieces[2].Text == "one") && slices.Contains([]string{"root", "solution", "zero"}, pieces[3].Text)
 }
 
 // limitOf is the value in "x = 2".
