@@ -85,7 +85,7 @@ func (w *worker) said(a phrase.Answer, unknowns []string) (maths.Statement, []st
 	case phrase.Undefined:
 		return nil, nil, errors.New("a solution was expected")
 	}
-	r, err := maths.Read(a.Math, w.how)
+	r, err := maths.Read(strings.TrimLeft(a.Math, "≈~ "), w.how)
 	if err != nil {
 		return nil, nil, err
 	}

@@ -304,8 +304,8 @@ func (w *worker) judgeNumber(text string, calc *algebra.Calculator, f *algebra.F
 		return
 	}
 	short := strings.TrimSpace(a.Math)
-	around := a.About || about(text)
-	short = strings.TrimSpace(strings.TrimLeft(strings.ReplaceAll(short, `\approx`, "≈"), "≈=~"))
+	around := a.About || about(short)
+	short = strings.TrimSpace(strings.TrimLeft(short, "≈=~"))
 	r, err := maths.Read(short, w.how)
 	if err != nil {
 		w.claim(text, Unproven, "%s", err)

@@ -246,7 +246,7 @@ func (w *worker) judgeAnswer(text string, truth solve.Solution) {
 	if len(truth.Unknowns) == 1 {
 		x := truth.Unknowns[0]
 		if found, ok := elements(said, x); ok {
-			if about(text) || a.About {
+			if about(a.Math) || a.About {
 				for i := range found {
 					found[i].rounded = true
 				}
@@ -270,10 +270,10 @@ func (w *worker) judgeAnswer(text string, truth solve.Solution) {
 	w.judgeSet(text, claimed, truth)
 }
 
-// about says whether a text begins with the sign of what is rounded.
+// about says whether mathematics begins with the sign of what is rounded.
 func about(text string) bool {
-	text = strings.TrimLeft(strings.TrimSpace(text), "$ ")
-	return strings.HasPrefix(text, "≈") || strings.HasPrefix(text, "~") || strings.HasPrefix(text, `\approx`)
+	text = strings.TrimSpace(text)
+	return strings.HasPrefix(text, "≈") || strings.HasPrefix(text, "~")
 }
 
 // judgeSet compares a claimed set with the solution.
