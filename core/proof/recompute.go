@@ -9,7 +9,9 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/maths"
+	"zincowl/core/maths/school"
 	"zincowl/core/maths/sheet"
+	"zincowl/core/maths/work"
 	"zincowl/core/question"
 )
 
@@ -100,7 +102,7 @@ func (x *examination) solve() (*solution, string) {
 // well founded and disagree, it says why.
 func (x *examination) answer() (*solution, string) {
 	if len(x.library.formulas) == 0 {
-		return nil, ""
+		return x.taught(), ""
 	}
 	cited := map[at]bool{}
 	for _, c := range x.Cites {
@@ -134,7 +136,23 @@ func (x *examination) answer() (*solution, string) {
 		}
 		return s, ""
 	}
+	if s := x.taught(); s != nil {
+		return s, ""
+	}
 	return nil, "No formula of the sources, and no two or three of them together, fit the givens of this stem; check that each is stated once, with its name and unit."
+}
+
+// taught answers a stem by what every school teaches: the formulas of its sheet, and how
+// percentages, interest, ratios and data are computed. The sources' own formulas come
+// before.
+func (x *examination) taught() *solution {
+	if a, ok := school.Solve(x.Stem); ok {
+		return &solution{value: a.Value, working: []string{fmt.Sprintf("By %s, which every school teaches, %s", a.Formula, strings.Join(a.Working, "; then "))}}
+	}
+	if q, how, ok := work.Amount(x.Stem); ok {
+		return &solution{value: q, working: []string{how + " = " + q.Text(6)}}
+	}
+	return nil
 }
 
 // compareOptions holds every option against the value that was found.

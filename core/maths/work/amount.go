@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 
 	"zincowl/core/maths"
@@ -27,13 +28,23 @@ var (
 	ratioOf   = regexp.MustCompile(`^[-−]?[\d.,]+(?:\s*:\s*[$£€]?\s*[\d.,]+)+$`)
 )
 
+var (
+	numerals = map[string]int{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12}
+	timeUnit = map[string]bool{"year": true, "years": true, "month": true, "months": true}
+)
+
 // amountsOf sets the amounts of a task apart; ok is false where it holds mathematics
 // that is no amount.
 func amountsOf(pieces []phrase.Piece) (out amounts, ok bool) {
 	var words []string
-	for _, p := range pieces {
+	for i, p := range pieces {
 		switch p.Kind {
 		case phrase.Word, phrase.Stop:
+			if n := numerals[p.Text]; n > 0 && i+1 < len(pieces) && timeUnit[pieces[i+1].Text] { // "for eight months"
+				out.values, out.kinds = append(out.values, strconv.Itoa(n)), out.kinds+"N"
+				words = append(words, "N")
+				break
+			}
 			words = append(words, p.Text)
 		case phrase.Math:
 			text := strings.TrimSpace(p.Text)
@@ -79,29 +90,33 @@ const (
 )
 
 var (
-	goesUp    = regexp.MustCompile(` (?:` + upward + `) `)
-	goesDown  = regexp.MustCompile(` (?:` + downward + `) `)
-	changing  = regexp.MustCompile(`^ (?:the )?(?:value of |result of |number |amount |price of )?(?:(?:` + upward + `|` + downward + `) (?:the )?(?:\w+ ){0,2}N by P|N (?:is |was )?(?:then )?(?:` + upward + `|` + downward + `) by P)(?: is)?[ .?,]*$`)
-	backwards = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much was) (?:the )?(?:sum|principal|rate|time|original|initial|first|number|amount invested|amount that was|deposit) | how (?:many|long) | becomes | amounts to | grows to `)
-	forward   = regexp.MustCompile(` N (?:\w+ ){0,5}(?:` + upward + `|` + downward + `) (?:in \w+ )?by P | P (?:discount|reduction|increase|rise|off|markup|loss|profit) (?:\w+ ){0,4}N | (?:` + upward + `|` + downward + `) (?:\w+ ){0,4}N by P `)
-	changeOf  = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) `)
-	choosing  = regexp.MustCompile(` how many (?:\w+ ){0,6}N (?:\w+ ){0,4}(?:chosen|selected|picked|formed|made) (?:from|out of) (?:\w+ ){0,4}N `)
-	asPercent = regexp.MustCompile(`^ (?:\w+ )?N (?:as|to|in|into) a percentage [.?]* ?$`)
-	arranging = regexp.MustCompile(` how many (?:different )?ways can N (?:\w+ ){1,3}be arranged (?:in a (?:row|line|queue) |on a shelf )?[.?]* ?$`)
-	earlier   = regexp.MustCompile(` (?:before|originally|original|initially|initial|usual|normally|normal|first|previous|previously|old) `)
-	fromTo    = regexp.MustCompile(` from N to N | (?:bought|buys|cost|costs) (?:\w+ ){0,3}N (?:\w+ |, |\. ){0,5}(?:sold|sells|resold|selling) (?:\w+ ){0,4}N `)
-	perYear   = regexp.MustCompile(` (?:a|per|each|every) (?:year|annum|month) | annual | annually | yearly | p\.a\.? | compound `)
-	yearsOf   = regexp.MustCompile(` N (?:years?|months?) `)
-	lump      = regexp.MustCompile(` (?:value|worth|amount|total|balance|population|number|much) `)
-	often     = regexp.MustCompile(` (?:compounded )?(yearly|annually|half-yearly|semi-annually|quarterly|monthly|daily) `)
-	shareOf   = regexp.MustCompile(`P of (?:the )?(?:number )?N `)
-	whichPart = regexp.MustCompile(` N (?:is )?as (?:a )?percentage of N | what (?:percentage|percent|per cent) is N of N `)
-	wholeOf   = regexp.MustCompile(` what (?:percentage|percent|per cent) of N is N `)
-	sharing   = regexp.MustCompile(` (?:share|divide|split|divided|shared) (?:up )?N (?:\w+ ){0,6}in (?:the )?ratio R | N (?:is |are )?(?:shared|divided|split) (?:\w+ ){0,6}in (?:the )?ratio R `)
-	simplest  = regexp.MustCompile(` ratio (?:of )?(?:R|N to N) `)
-	common    = regexp.MustCompile(askingFor + ` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) `)
-	average   = regexp.MustCompile(askingFor + ` (mean|average|median|mode|range|sum|standard deviation|variance) (?:\( [^()]* \) )?(?:(?:of|for) )?(?:(?:the|these|this|numbers|values|data|set|list|following|:) )*((?:N (?:, |and |; )*)+)[.?, ]*$`)
-	weighing  = regexp.MustCompile(askingFor + ` weighted (?:mean|average) of ((?:N (?:, |and |; )*)+)(?:with|by) (?:the )?weights (?:: )?((?:N (?:, |and |; )*)+)[.?, ]*$`)
+	goesUp     = regexp.MustCompile(` (?:` + upward + `) `)
+	goesDown   = regexp.MustCompile(` (?:` + downward + `) `)
+	changing   = regexp.MustCompile(`^ (?:the )?(?:value of |result of |number |amount |price of )?(?:(?:` + upward + `|` + downward + `) (?:the )?(?:\w+ ){0,2}N by P|N (?:is |was )?(?:then )?(?:` + upward + `|` + downward + `) by P)(?: is)?[ .?,]*$`)
+	backwards  = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much was) (?:the )?(?:sum|principal|rate|time|original|initial|first|number|amount invested|amount that was|deposit) | how (?:many|long) | becomes | amounts to | grows to | to (?:come to|become|reach|have|get|grow|amount) | (?:has|have|had|must|should|needs) (?:to )?be (?:put|invested|paid|deposited) `)
+	asksGain   = regexp.MustCompile(`(?: (?:find|calculate|work out|determine|what is|what was|how much|compute|evaluate|give) (?:the )?(?:total )?(?:amount of )?(?:(?:simple|compound) )?interest |^ (?:the )?(?:total )?(?:simple|compound) interest (?:on|at|earned|for|of) )`)
+	asksTotal  = regexp.MustCompile(` (?:come|comes|grow|grows|amount|amounts) to [.?]* ?$| (?:value|worth|amount|total|balance|population|how much|how many) `)
+	taxed      = regexp.MustCompile(` (?:vat|gst|tax|sales tax) `)
+	netFirst   = regexp.MustCompile(` (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) .*N.* (?:gross|including|with (?:vat|tax)|total|after (?:vat|tax)) | N (?:net|before (?:vat|tax)|excluding|plus) .*(?:gross|including|total) `)
+	grossGiven = regexp.MustCompile(` (?:gross|including (?:vat|tax)|incl\.? vat) .*N.* (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) `)
+	forward    = regexp.MustCompile(` N (?:\w+ ){0,5}(?:` + upward + `|` + downward + `) (?:in \w+ )?by P | P (?:discount|reduction|increase|rise|off|markup|loss|profit) (?:\w+ ){0,4}N | (?:` + upward + `|` + downward + `) (?:\w+ ){0,4}N by P `)
+	changeOf   = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) `)
+	choosing   = regexp.MustCompile(` how many (?:\w+ ){0,6}N (?:\w+ ){0,4}(?:chosen|selected|picked|formed|made) (?:from|out of) (?:\w+ ){0,4}N `)
+	asPercent  = regexp.MustCompile(`^ (?:\w+ )?N (?:as|to|in|into) a percentage [.?]* ?$`)
+	arranging  = regexp.MustCompile(` how many (?:different )?ways can N (?:\w+ ){1,3}be arranged (?:in a (?:row|line|queue) |on a shelf )?[.?]* ?$`)
+	earlier    = regexp.MustCompile(` (?:before|originally|original|initially|initial|usual|normally|normal|first|previous|previously|old) `)
+	fromTo     = regexp.MustCompile(` from N to N | (?:bought|buys|cost|costs) (?:\w+ ){0,3}N (?:\w+ |, |\. ){0,5}(?:sold|sells|resold|selling) (?:\w+ ){0,4}N `)
+	perYear    = regexp.MustCompile(` (?:a|per|each|every) (?:year|annum|month) | annual | annually | yearly | p\.a\.? | compound `)
+	yearsOf    = regexp.MustCompile(` N (?:years?|months?) `)
+	often      = regexp.MustCompile(` (?:compounded )?(yearly|annually|half-yearly|semi-annually|quarterly|monthly|daily) `)
+	shareOf    = regexp.MustCompile(`P of (?:the )?(?:number )?N `)
+	whichPart  = regexp.MustCompile(` N (?:is )?as (?:a )?percentage of N | what (?:percentage|percent|per cent) is N of N `)
+	wholeOf    = regexp.MustCompile(` what (?:percentage|percent|per cent) of N is N `)
+	sharing    = regexp.MustCompile(` (?:share|divide|split|divided|shared) (?:up )?N (?:\w+ ){0,6}in (?:the )?ratio R | N (?:is |are )?(?:shared|divided|split) (?:\w+ ){0,6}in (?:the )?ratio R `)
+	simplest   = regexp.MustCompile(` ratio (?:of )?(?:R|N to N) `)
+	common     = regexp.MustCompile(askingFor + ` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) `)
+	average    = regexp.MustCompile(askingFor + ` (mean|average|median|mode|range|sum|standard deviation|variance) (?:\( [^()]* \) )?(?:(?:of|for) )?(?:(?:the|these|this|numbers|values|data|set|list|following|:) )*((?:N (?:, |and |; )*)+)[.?, ]*$`)
+	weighing   = regexp.MustCompile(askingFor + ` weighted (?:mean|average) of ((?:N (?:, |and |; )*)+)(?:with|by) (?:the )?weights (?:: )?((?:N (?:, |and |; )*)+)[.?, ]*$`)
 )
 
 var periodsAYear = map[string]string{"": "1", "yearly": "1", "annually": "1", "half-yearly": "2", "semi-annually": "2", "quarterly": "4", "monthly": "12", "daily": "365"}
@@ -201,6 +216,10 @@ func inWords(a amounts) (out outcome, ok bool) {
 		return one(a.money, "%s*(1%s%s/100)", v('N', 0), sign, v('P', 0))
 	case percents == 0 && numbers == 2 && choosing.MatchString(t) && !strings.Contains(t, " order ") && !strings.Contains(t, " row "):
 		return one("", "choose(%s, %s)", v('N', 1), v('N', 0))
+	case percents == 1 && numbers == 1 && taxed.MatchString(t) && netFirst.MatchString(t) && !grossGiven.MatchString(t):
+		return one(a.money, "%s*(1+%s/100)", v('N', 0), v('P', 0))
+	case percents == 1 && numbers == 1 && taxed.MatchString(t) && grossGiven.MatchString(t) && !netFirst.MatchString(t):
+		return one(a.money, "%s/(1+%s/100)", v('N', 0), v('P', 0))
 	case percents == 1 && numbers == 1 && forward.MatchString(t) && !earlier.MatchString(t) && clear:
 		if changeOf.MatchString(t) {
 			return one(a.money, "%s/100*%s", v('P', 0), v('N', 0))
@@ -255,7 +274,10 @@ func interest(a amounts, t, sign string) (outcome, bool) {
 	case !simple && !compound:
 		out.doubt = "the interest can be simple or compound"
 	}
-	onlyInterest := strings.Contains(t, " interest ") && !lump.MatchString(t)
+	onlyInterest := strings.Contains(t, " interest ") && asksGain.MatchString(t)
+	if !onlyInterest && !asksTotal.MatchString(t) {
+		return outcome{}, false
+	}
 	if simple {
 		gain := principal + "*" + rate + "/100*" + years
 		if !onlyInterest {
@@ -330,6 +352,39 @@ func lowest(terms []string) (outcome, bool) {
 		out.values = append(out.values, "("+t+")/hcf("+strings.Join(terms, ", ")+")")
 	}
 	return out, true
+}
+
+// Amount is what a stem on percentages, interest, ratios or data comes to, with how, and
+// whether it is such a stem and asks for one amount.
+func Amount(stem string) (maths.Quantity, string, bool) {
+	a, ok := amountsOf(phrase.Read(stem).Pieces)
+	if !ok {
+		return maths.Quantity{}, "", false
+	}
+	c, ok := inWords(a)
+	if !ok || c.doubt != "" || len(c.values) != 1 {
+		return maths.Quantity{}, "", false
+	}
+	n, err := maths.ReadExpression(c.values[0], maths.Notation{})
+	if err != nil {
+		return maths.Quantity{}, "", false
+	}
+	unit, ok := maths.ParseUnit(c.unit)
+	if !ok {
+		return maths.Quantity{}, "", false
+	}
+	calc := algebra.New(algebra.DefaultBudget)
+	f, err := calc.Form(n)
+	if err != nil {
+		return maths.Quantity{}, "", false
+	}
+	v, ok := f.Rational()
+	if !ok {
+		if v, ok = calc.Decimal(f, 30); !ok {
+			return maths.Quantity{}, "", false
+		}
+	}
+	return maths.Quantity{Value: v, Unit: unit}, n.String(), true
 }
 
 // amount does a task in words, if it is one that is read.
