@@ -166,7 +166,7 @@ func (p *parser) beginsFactor() bool {
 		return p.bars == 0
 	case tokenNumber, tokenVulgar:
 		before := p.tokens[max(p.next-1, 0)]
-		return p.next > 0 && (before.kind == tokenClose || before.kind == tokenWord && t.at > before.end && p.second().text == "^") // "x 5^x"
+		return p.next > 0 && (before.kind == tokenClose || before.kind == tokenSuffix && before.text == "!" || before.kind == tokenWord && t.at > before.end && p.second().text == "^") // "x 5^x"
 	}
 	return false
 }

@@ -39,6 +39,9 @@ var (
 // giveaway asks whether the key can be told without knowing it: by grammar, by
 // what the stem says before it asks, or by what another question says.
 func (x *examination) giveaway() []Finding {
+	if isExercise(x.Stem) {
+		return nil // letters are no telling words
+	}
 	if other, ok := x.batch.says(x.Question); ok {
 		return []Finding{{Check: "giveaway", Verdict: Unsure, At: "stem", Title: "Another question gives the answer away",
 			Says: fmt.Sprintf("The answer stands in “%s”.", clipped(other.Stem))}}

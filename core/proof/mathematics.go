@@ -77,21 +77,48 @@ func (x *examination) task() (work.Task, bool) {
 			t.Statement, t.Variable = in[1], in[2]
 		}
 		t.Statement = strings.ReplaceAll(t.Statement, `\quad`, " ")
+		if subject := phrase.Subject(x.Stem); a.task == "solve" && subject != "" && len(namesOf(x.Stem)) > 1 && !strings.Contains(unknowns(t.Statement), ", ") {
+			t.Task, t.Statement, t.Variable = "rearrange", x.Stem, subject
+			return t, true
+		}
 		if t.Variable == "" && (a.task == "solve" || a.task == "differentiate" || a.task == "integrate") {
 			t.Variable = unknowns(t.Statement)
 		}
 		return t, true
 	}
-	return work.Task{}, false
+	return x.toldTask()
 }
 
-// unknowns are the names of a statement, x alone where it is one of them and the
-// others are not solved for by custom.
-func unknowns(statement string) string {
-	r, err := maths.Read(statement, maths.Notation{})
-	if err != nil {
-		return ""
+// toldTask reads a stem as a task that is set in other words.
+func (x *examination) toldTask() (work.Task, bool) {
+	task := phrase.Asks(x.Stem)
+	if task == "" || task == "evaluate" && !mathematical.MatchString(x.Stem) {
+		return work.Task{}, false
 	}
+	t := work.Task{Task: task, Statement: x.Stem, Language: x.Language, Loose: true}
+	if task == "rearrange" {
+		t.Variable = phrase.Subject(x.Stem)
+	}
+	return t, t.Task != "rearrange" || t.Variable != ""
+}
+
+// mathematical is what a stem to evaluate has, beside quantities that formulas are for.
+var mathematical = regexp.MustCompile(`[\^√∛²³⁴÷×!°]|\\[a-z]|\b(?:log|ln|sin|cos|tan|sqrt)\b|\d\s*[-+/*]\s*\d`)
+
+// unknowns are the names of a statement that are solved for by custom.
+func unknowns(statement string) string {
+	names := namesOf(statement)
+	var out []string
+	for _, n := range []string{"x", "y", "z"} {
+		if names[n] {
+			out = append(out, n)
+		}
+	}
+	return strings.Join(out, ", ")
+}
+
+// namesOf are the names of a statement.
+func namesOf(statement string) map[string]bool {
 	names := map[string]bool{}
 	var visit func(s maths.Statement)
 	visit = func(s maths.Statement) {
@@ -112,14 +139,12 @@ func unknowns(statement string) string {
 			}
 		}
 	}
-	visit(r.Statement)
-	var out []string
-	for _, n := range []string{"x", "y", "z"} {
-		if names[n] {
-			out = append(out, n)
+	for _, p := range phrase.Read(statement).Pieces {
+		if r, err := maths.Read(p.Text, maths.Notation{}); p.Kind == phrase.Math && err == nil {
+			visit(r.Statement)
 		}
 	}
-	return strings.Join(out, ", ")
+	return names
 }
 
 // claims are what the key, or each option, says of a task's outcome.
@@ -214,16 +239,21 @@ func outcome(r work.Result) string {
 func (x *examination) judgedOptions(r work.Result) Finding {
 	out := Finding{Check: "solve", At: "key", Expected: outcome(r)}
 	key, _ := x.KeyOption()
-	var right, open []question.Option
+	var right, partly, open []question.Option
 	further := map[string]bool{} // equal, but not done to the end
 	for i, c := range r.Claims {
 		switch {
 		case c.Verdict == work.Right:
 			right = append(right, x.Options[i])
 			further[x.Options[i].ID] = c.Why != ""
-		case c.Verdict == work.Unproven, c.Partly:
+		case c.Partly:
+			partly = append(partly, x.Options[i])
+		case c.Verdict == work.Unproven:
 			open = append(open, x.Options[i])
 		}
+	}
+	if len(right) == 0 { // of a root, the positive one may be meant
+		open = append(open, partly...)
 	}
 	if len(right) > 1 { // "as far as possible" leaves one of those that are equal
 		var done []question.Option

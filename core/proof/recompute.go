@@ -9,6 +9,7 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/maths"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/school"
 	"zincowl/core/maths/sheet"
 	"zincowl/core/maths/work"
@@ -163,6 +164,9 @@ func (x *examination) compareOptions(s *solution) Finding {
 		if agrees(o.Text, s.value) {
 			right = append(right, o)
 		}
+	}
+	if r := phrase.Read(x.Stem).Rounding; len(right) > 1 && r.Asked { // as many digits as are asked for
+		right = slices.DeleteFunc(right, func(o question.Option) bool { return !r.Fits(o.Text) })
 	}
 	key, _ := x.KeyOption()
 	switch {

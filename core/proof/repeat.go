@@ -9,6 +9,7 @@ import (
 	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/question"
 )
 
@@ -19,6 +20,7 @@ type Batch struct {
 	skeletons []string
 	stems     []map[string]bool
 	keys      []map[string]bool
+	exercises []bool         // stems that are mathematics with words that only set the task
 	often     map[string]int // in how many stems a word stands
 }
 
@@ -30,11 +32,24 @@ func NewBatch(questions []question.Question) *Batch {
 		stems := language.Stems(q.Stem)
 		b.stems = append(b.stems, stems)
 		b.keys = append(b.keys, keyStems(q))
+		b.exercises = append(b.exercises, isExercise(q.Stem))
 		for s := range stems {
 			b.often[s]++
 		}
 	}
 	return b
+}
+
+// isExercise says whether a stem is mathematics with words around it that only set the
+// task. Of those there are to be many of one form, whose answers look alike.
+func isExercise(stem string) bool {
+	if strings.Contains(stem, "$") {
+		return true
+	}
+	pieces := phrase.Read(stem).Pieces
+	return phrase.Asks(stem) != "" && len(phrase.Unread(pieces, nil)) <= 2 && slices.ContainsFunc(pieces, func(p phrase.Piece) bool {
+		return p.Kind == phrase.Derivative || p.Kind == phrase.Integral || p.Kind == phrase.Math && (mathematical.MatchString(p.Text) || phrase.Named(p.Text))
+	})
 }
 
 // keyStems are the content words of the key.
@@ -121,8 +136,13 @@ func (x *examination) repeat() []Finding {
 	own, key := b.skeletons[n], b.keys[n]
 	for i := range n {
 		other := b.questions[i]
-		exercise := strings.Contains(x.Stem, "$") // of which there are to be many
-		if !exercise && len(strings.Fields(own)) >= fewestWords && len(strings.Fields(b.skeletons[i])) >= fewestWords && strings.Contains(own, "#") && strings.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
+		if b.exercises[n] || b.exercises[i] {
+			if fold(x.Stem) == fold(other.Stem) && x.Stimulus == other.Stimulus && sameOptions(x.Question, other) {
+				return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice", Says: fmt.Sprintf("“%s” is asked before in the same words.", clipped(other.Stem))}}
+			}
+			continue
+		}
+		if len(strings.Fields(own)) >= fewestWords && len(strings.Fields(b.skeletons[i])) >= fewestWords && strings.Contains(own, "#") && strings.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "The same with other numbers",
 				Says: fmt.Sprintf("“%s” is asked before with other numbers; keep one, or say that both are wanted.", clipped(other.Stem))}}
 		}

@@ -11,7 +11,10 @@
 package phrase
 
 import (
+	"slices"
 	"strings"
+
+	"zincowl/core/maths"
 )
 
 // Rounding is to how many places after the point or significant figures an answer
@@ -167,4 +170,38 @@ func Worded(text string) bool {
 		}
 	}
 	return false
+}
+
+// Named says whether mathematics has a variable in it, rather than an amount with its
+// unit.
+func Named(text string) bool {
+	if len(maths.FindQuantities(text)) == 1 {
+		if _, ok := maths.ParseQuantity(strings.TrimSpace(text)); ok {
+			return false
+		}
+	}
+	r, err := maths.Read(text, maths.Notation{})
+	if err != nil {
+		return false
+	}
+	rel, ok := r.Statement.(maths.Relation)
+	return ok && slices.ContainsFunc(rel.Terms, func(n maths.Node) bool { return len(maths.Names(n)) > 0 })
+}
+
+// Subject is the name that a text asks to solve for, or to make the subject; "" where
+// there is none.
+func Subject(text string) string {
+	ps := Read(text).Pieces
+	for i, p := range ps {
+		if p.Kind != Math || i == 0 || !lone.MatchString(strings.TrimSpace(p.Text)) {
+			continue
+		}
+		switch ps[i-1].Text {
+		case "make", "for", "isolate":
+			if ps[i-1].Kind == Word {
+				return strings.TrimSpace(p.Text)
+			}
+		}
+	}
+	return ""
 }

@@ -49,3 +49,24 @@ func rounding(text string) (string, Rounding) {
 	}
 	return text, Rounding{}
 }
+
+var decimals = regexp.MustCompile(`\d+\.\d+`)
+
+// Digits says whether a decimal of a text has more digits than are asked for, or fewer.
+func (r Rounding) Digits(text string) (more, fewer bool) {
+	for _, d := range decimals.FindAllString(text, -1) {
+		whole, fraction, _ := strings.Cut(d, ".")
+		have, want := len(fraction), r.Places
+		if r.Figures > 0 {
+			have, want = len(strings.TrimLeft(whole+fraction, "0")), r.Figures
+		}
+		more, fewer = more || have > want, fewer || have < want
+	}
+	return more, fewer
+}
+
+// Fits says whether all decimals of a text have as many digits as are asked for.
+func (r Rounding) Fits(text string) bool {
+	more, fewer := r.Digits(text)
+	return !more && !fewer
+}

@@ -239,6 +239,9 @@ func (w *worker) differsOn(s *slope, a, b maths.Node) bool {
 }
 
 func (w *worker) integrate() error {
+	if !strings.Contains(w.Statement, "∫") && !strings.Contains(w.Statement, `\int`) && !strings.Contains(strings.ToLower(w.Statement), "integra") {
+		w.Statement = "∫ " + w.Statement // so that dx is read as what it is
+	}
 	s, err := w.take(w.Statement, slices.Concat([]string{"indefinite", "definite", "change", "limits", "lower", "upper"}, signWords)...)
 	if err != nil {
 		return err

@@ -2,8 +2,6 @@ package work
 
 import (
 	"math/big"
-	"regexp"
-	"strings"
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
@@ -100,24 +98,14 @@ func rounds(calc *algebra.Calculator, v *big.Rat, f *algebra.Form) (right, decid
 	return false, true
 }
 
-var decimals = regexp.MustCompile(`\d+\.\d+`)
-
 // figured holds a right claim to the digits that are asked for: more of them are wrong,
 // and fewer may have lost a zero.
 func (w *worker) figured(c Claim) Claim {
-	typed := decimals.FindAllString(c.Text, -1)
-	for _, d := range typed {
-		whole, fraction, _ := strings.Cut(d, ".")
-		have, want := len(fraction), w.round.Places
-		if w.round.Figures > 0 {
-			have, want = len(strings.TrimLeft(whole+fraction, "0")), w.round.Figures
-		}
-		switch {
-		case have > want:
-			return Claim{Text: c.Text, Verdict: Wrong, Why: "it has more digits than are asked for"}
-		case have < want && !w.Loose:
-			return Claim{Text: c.Text, Verdict: Unproven, Why: "it has fewer digits than are asked for"}
-		}
+	switch more, fewer := w.round.Digits(c.Text); {
+	case more:
+		return Claim{Text: c.Text, Verdict: Wrong, Why: "it has more digits than are asked for"}
+	case fewer && !w.Loose:
+		return Claim{Text: c.Text, Verdict: Unproven, Why: "it has fewer digits than are asked for"}
 	}
 	return c
 }
