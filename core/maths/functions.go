@@ -24,7 +24,7 @@ var functions = map[string]function{
 
 // spellings are other ways to write a function.
 var spellings = map[string]string{
-	"asin": "arcsin", "acos": "arccos", "atan": "arctan", "lg": "log", "cosec": "csc", "average": "mean", "ctg": "cot", "tg": "tan",
+	"gcd": "hcf", "gcf": "hcf", "asin": "arcsin", "acos": "arccos", "atan": "arctan", "lg": "log", "cosec": "csc", "average": "mean", "ctg": "cot", "tg": "tan",
 }
 
 // inverses are what sin⁻¹ and its like stand for.

@@ -122,7 +122,8 @@ func (s *scanner) scan() error {
 			i += 2
 		case strings.HasPrefix(s.text[i:], "+-"), strings.HasPrefix(s.text[i:], "+/-"):
 			end := i + strings.IndexByte(s.text[i:], '-') + 1
-			if end == i+2 && !strings.HasPrefix(s.text[end:], " ") {
+			begins := len(s.out) == 0 || s.out[len(s.out)-1].kind == tokenRelation || s.out[len(s.out)-1].kind == tokenComma || s.out[len(s.out)-1].kind == tokenOpen
+			if end == i+2 && !begins && !strings.HasPrefix(s.text[end:], " ") {
 				s.put(token{kind: tokenOp, text: "+"}, i, i+1)
 				i++
 				continue

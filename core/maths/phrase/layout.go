@@ -38,6 +38,9 @@ var glyphs = strings.NewReplacer(
 // commands that are signs.
 func laid(text string) string {
 	text = recurring(glyphs.Replace(text))
+	for _, m := range marks {
+		text = m.find.ReplaceAllString(text, m.by)
+	}
 	text = plural.ReplaceAllString(text, "${1}s")
 	text = removed.ReplaceAllString(text, "$1∖{")
 	for _, c := range counts {
@@ -81,6 +84,24 @@ func laid(text string) string {
 	return undollared(text)
 }
 
+// marks are signs of other ways to write, with what they say here.
+var marks = []struct {
+	find *regexp.Regexp
+	by   string
+}{
+	{regexp.MustCompile(`\*\*(\pL[^*\n]*)\*\*`), "$1"}, // set in bold
+	{regexp.MustCompile("`"), " "},
+	{regexp.MustCompile(`(?i)<sup>([^<]*)</sup>`), "^($1)"},
+	{regexp.MustCompile(`(?i)<sub>([^<]*)</sub>`), "_{$1}"},
+	{regexp.MustCompile(`(?i)</?(?:p|b|i|em|strong|span|br) ?/?>`), " "},
+	{regexp.MustCompile(`(?i)\b(what|that|it|let|here)'s\b`), "$1 is"},
+	{regexp.MustCompile(`\\right\s*\|\s*_\s*\{?([a-z]\s*=\s*[^{}\s]+)\}?|\|_\{([a-z]\s*=\s*[^{}]+)\}`), " at $1$2 "},
+	{regexp.MustCompile(`(?:∫|\\int)\s*\(\s*(?:from )?([^\s()]+) to ([^\s()]+)\s*\)`), "∫_{$1}^{$2} "},
+	{regexp.MustCompile(`((?:∫|\\int)\S*)\s*d([a-z])\s*/\s*(\S+)`), "$1 1/($3) d$2 "},
+	{regexp.MustCompile(`((?:∫|\\int)\S*)\s*\\frac\{\s*d([a-z])\s*\}\{((?:[^{}]|\{[^{}]*\})*)\}`), "$1 1/($3) d$2 "},
+	{regexp.MustCompile(`\bD_\{?([a-z])\}?\s*([\[(])`), "d/d$1 $2"},
+}
+
 // plural is a word that may be one or several: "value(s)".
 var plural = regexp.MustCompile(`(\pL{3,})\((?:s|es)\)`)
 
@@ -95,6 +116,16 @@ var counts = []struct{ find *regexp.Regexp }{
 	{regexp.MustCompile(`([⁰¹²³⁴⁵⁶⁷⁸⁹]+)\s?([CP])\s?([₀₁₂₃₄₅₆₇₈₉]+|\d+)`)},
 	{regexp.MustCompile(`\\[dt]?binom\s*\{\s*(\d+)\s*\}()\s*\{\s*(\d+)\s*\}`)},
 	{regexp.MustCompile(`\b(\d+)\s+choose()\s+(\d+)\b`)},
+}
+
+var (
+	label  = regexp.MustCompile(`(?i)^\s*(?:(?:q|question|ex|exercise|problem|task|no)\.?\s*\d+[a-z]?\s*[.):]?\s+|\d+\s*[.)]\s+(\pL{3})|\(?[a-hivx]{1,3}\)\s+(\pL{3}))`)
+	points = regexp.MustCompile(`(?i)[\[(]\s*\d+\s*(?:marks?|pts?|points?)\s*[\])]`)
+)
+
+// unlabelled is a task without its number and its marks.
+func unlabelled(text string) string {
+	return points.ReplaceAllString(label.ReplaceAllString(text, "$1$2"), " ")
 }
 
 // undollared drops the dollar signs around mathematics and keeps those of money: one

@@ -62,7 +62,7 @@ func (r Reading) Has(phrases ...string) bool {
 // Read takes a text apart. The names are variables of more than one letter, or those
 // that the task speaks of.
 func Read(text string, names ...string) Reading {
-	text = laid(text)
+	text = laid(unlabelled(text))
 	var out Reading
 	text, out.Rounding = rounding(text)
 	out.Text, out.Pieces = text, spoken(pieces(text, names), false, "")

@@ -73,7 +73,7 @@ var english = fill(asks, things, small, manner, reasons, `
 	no do go he me my so up us am or to by of on at an as be if in is it we none true false never always impossible exists exist empty nothing undefined inconsistent`)
 
 // ambiguous are functions whose name is a word as well.
-var ambiguous = fill(`mean average median sum range min max root variance stdev pvariance pstdev choose arrange hcf lcm`)
+var ambiguous = fill(`mean average median sum range min max root variance stdev pvariance pstdev choose arrange hcf lcm gcd gcf`)
 
 // contractions are short words that are never names side by side.
 var contractions = fill(`is if or and the for are its not was has`)

@@ -143,10 +143,16 @@ func (t *topic) solve(stem string) (Answer, bool) {
 	return out, true
 }
 
+var (
+	howFar  = regexp.MustCompile(`(?i)\bhow far\b`)
+	howLong = regexp.MustCompile(`(?i)\bhow long (?:does it take|will it take|does the journey take|does the journey last)\b`)
+)
+
 var joint = regexp.MustCompile(`\b\d[\d.]* ?(?:h|hours?|hrs?) (?:and )?\d[\d.]* ?(?:min|minutes?|mins?)\b`)
 
 // together writes "2 h 30 min" in the smaller unit.
 func together(stem string) string {
+	stem = howLong.ReplaceAllString(howFar.ReplaceAllString(stem, "What distance"), "What time")
 	return joint.ReplaceAllStringFunc(stem, func(m string) string {
 		q, ok := maths.Together(strings.NewReplacer("hrs", "h", "hr", "h", "mins", "min").Replace(m))
 		min, _ := maths.ParseUnit("min")

@@ -47,7 +47,7 @@ func amountsOf(pieces []phrase.Piece) (out amounts, ok bool) {
 			}
 			words = append(words, p.Text)
 		case phrase.Math:
-			text := strings.TrimSpace(p.Text)
+			text := strings.TrimSpace(strings.TrimRight(p.Text, "= "))
 			if sign := moneySign.FindString(text); sign != "" {
 				if out.money != "" && out.money != sign {
 					return out, false
@@ -81,7 +81,7 @@ func amountsOf(pieces []phrase.Piece) (out amounts, ok bool) {
 }
 
 // askingFor is what may stand before the name of what is computed.
-const askingFor = `^(?: (?:find|work|out|calculate|what|is|are|the|determine|compute|evaluate|state|give|write|down|population|sample|for|following|data|numbers|of|:|\.|,))*?`
+const askingFor = `^(?: (?:which|number|find|work|out|calculate|what|is|are|the|determine|compute|evaluate|state|give|write|down|population|sample|for|following|data|numbers|of|:|\.|,))*?`
 
 // Words that say in which direction something changes.
 const (
@@ -90,33 +90,35 @@ const (
 )
 
 var (
-	goesUp     = regexp.MustCompile(` (?:` + upward + `) `)
-	goesDown   = regexp.MustCompile(` (?:` + downward + `) `)
-	changing   = regexp.MustCompile(`^ (?:the )?(?:value of |result of |number |amount |price of )?(?:(?:` + upward + `|` + downward + `) (?:the )?(?:\w+ ){0,2}N by P|N (?:is |was )?(?:then )?(?:` + upward + `|` + downward + `) by P)(?: is)?[ .?,]*$`)
-	backwards  = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much was) (?:the )?(?:sum|principal|rate|time|original|initial|first|number|amount invested|amount that was|deposit) | how (?:many|long) | becomes | amounts to | grows to | to (?:come to|become|reach|have|get|grow|amount) | (?:has|have|had|must|should|needs) (?:to )?be (?:put|invested|paid|deposited) `)
-	asksGain   = regexp.MustCompile(`(?: (?:find|calculate|work out|determine|what is|what was|how much|compute|evaluate|give) (?:the )?(?:total )?(?:amount of )?(?:(?:simple|compound) )?interest |^ (?:the )?(?:total )?(?:simple|compound) interest (?:on|at|earned|for|of) )`)
-	asksTotal  = regexp.MustCompile(` (?:come|comes|grow|grows|amount|amounts) to [.?]* ?$| (?:value|worth|amount|total|balance|population|how much|how many) `)
-	taxed      = regexp.MustCompile(` (?:vat|gst|tax|sales tax) `)
-	netFirst   = regexp.MustCompile(` (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) .*N.* (?:gross|including|with (?:vat|tax)|total|after (?:vat|tax)) | N (?:net|before (?:vat|tax)|excluding|plus) .*(?:gross|including|total) `)
-	grossGiven = regexp.MustCompile(` (?:gross|including (?:vat|tax)|incl\.? vat) .*N.* (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) `)
-	forward    = regexp.MustCompile(` N (?:\w+ ){0,5}(?:` + upward + `|` + downward + `) (?:in \w+ )?by P | P (?:discount|reduction|increase|rise|off|markup|loss|profit) (?:\w+ ){0,4}N | (?:` + upward + `|` + downward + `) (?:\w+ ){0,4}N by P `)
-	changeOf   = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) `)
-	choosing   = regexp.MustCompile(` how many (?:\w+ ){0,6}N (?:\w+ ){0,4}(?:chosen|selected|picked|formed|made) (?:from|out of) (?:\w+ ){0,4}N `)
-	asPercent  = regexp.MustCompile(`^ (?:\w+ )?N (?:as|to|in|into) a percentage [.?]* ?$`)
-	arranging  = regexp.MustCompile(` how many (?:different )?ways can N (?:\w+ ){1,3}be arranged (?:in a (?:row|line|queue) |on a shelf )?[.?]* ?$`)
-	earlier    = regexp.MustCompile(` (?:before|originally|original|initially|initial|usual|normally|normal|first|previous|previously|old) `)
-	fromTo     = regexp.MustCompile(` from N to N | (?:bought|buys|cost|costs) (?:\w+ ){0,3}N (?:\w+ |, |\. ){0,5}(?:sold|sells|resold|selling) (?:\w+ ){0,4}N `)
-	perYear    = regexp.MustCompile(` (?:a|per|each|every) (?:year|annum|month) | annual | annually | yearly | p\.a\.? | compound `)
-	yearsOf    = regexp.MustCompile(` N (?:years?|months?) `)
-	often      = regexp.MustCompile(` (?:compounded )?(yearly|annually|half-yearly|semi-annually|quarterly|monthly|daily) `)
-	shareOf    = regexp.MustCompile(`P of (?:the )?(?:number )?N `)
-	whichPart  = regexp.MustCompile(` N (?:is )?as (?:a )?percentage of N | what (?:percentage|percent|per cent) is N of N `)
-	wholeOf    = regexp.MustCompile(` what (?:percentage|percent|per cent) of N is N `)
-	sharing    = regexp.MustCompile(` (?:share|divide|split|divided|shared) (?:up )?N (?:\w+ ){0,6}in (?:the )?ratio R | N (?:is |are )?(?:shared|divided|split) (?:\w+ ){0,6}in (?:the )?ratio R `)
-	simplest   = regexp.MustCompile(` ratio (?:of )?(?:R|N to N) `)
-	common     = regexp.MustCompile(askingFor + ` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) `)
-	average    = regexp.MustCompile(askingFor + ` (mean|average|median|mode|range|sum|standard deviation|variance) (?:\( [^()]* \) )?(?:(?:of|for) )?(?:(?:the|these|this|numbers|values|data|set|list|following|:) )*((?:N (?:, |and |; )*)+)[.?, ]*$`)
-	weighing   = regexp.MustCompile(askingFor + ` weighted (?:mean|average) of ((?:N (?:, |and |; )*)+)(?:with|by) (?:the )?weights (?:: )?((?:N (?:, |and |; )*)+)[.?, ]*$`)
+	goesUp      = regexp.MustCompile(` (?:` + upward + `) `)
+	goesDown    = regexp.MustCompile(` (?:` + downward + `) `)
+	changing    = regexp.MustCompile(`^ (?:the )?(?:value of |result of |number |amount |price of )?(?:(?:` + upward + `|` + downward + `) (?:the )?(?:\w+ ){0,2}N by P|N (?:is |was )?(?:then )?(?:` + upward + `|` + downward + `) by P)(?: is)?[ .?,]*$`)
+	backwards   = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much was) (?:the )?(?:sum|principal|rate|time|original|initial|first|number|amount invested|amount that was|deposit) | how (?:many|long) | becomes | amounts to | grows to | to (?:come to|become|reach|have|get|grow|amount) | (?:has|have|had|must|should|needs) (?:to )?be (?:put|invested|paid|deposited) `)
+	asksGain    = regexp.MustCompile(`(?: (?:find|calculate|work out|determine|what is|what was|how much|compute|evaluate|give) (?:the )?(?:total )?(?:amount of )?(?:(?:simple|compound) )?interest |^ (?:the )?(?:total )?(?:simple|compound) interest (?:on|at|earned|for|of) )`)
+	asksTotal   = regexp.MustCompile(` (?:come|comes|grow|grows|amount|amounts) to [.?]* ?$| (?:value|worth|amount|total|balance|population|how much|how many) `)
+	taxed       = regexp.MustCompile(` (?:vat|gst|tax|sales tax) `)
+	netFirst    = regexp.MustCompile(` (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) .*N.* (?:gross|including|with (?:vat|tax)|total|after (?:vat|tax)) | N (?:net|before (?:vat|tax)|excluding|plus) .*(?:gross|including|total) `)
+	grossGiven  = regexp.MustCompile(` (?:gross|including (?:vat|tax)|incl\.? vat) .*N.* (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) `)
+	forward     = regexp.MustCompile(` N (?:\w+ ){0,5}(?:` + upward + `|` + downward + `) (?:in \w+ )?by P | P (?:discount|reduction|increase|rise|off|markup|loss|profit) (?:\w+ ){0,4}N | (?:` + upward + `|` + downward + `) (?:\w+ ){0,4}N by P `)
+	changeOf    = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) `)
+	choosing    = regexp.MustCompile(` how many (?:\w+ ){0,6}N (?:\w+ ){0,4}(?:chosen|selected|picked|formed|made) (?:from|out of) (?:\w+ ){0,4}N `)
+	asPercent   = regexp.MustCompile(`^ (?:\w+ )?N (?:as|to|in|into) a percentage [.?]* ?$`)
+	arranging   = regexp.MustCompile(` how many (?:different )?ways can N (?:\w+ ){1,3}be arranged (?:in a (?:row|line|queue) |on a shelf )?[.?]* ?$`)
+	lessPercent = regexp.MustCompile(` N (?:\w+ )?(?:less|minus) (?:a |an )?P `)
+	plusPercent = regexp.MustCompile(` N (?:\w+ )?plus (?:a |an )?P (?:tip|vat|tax|gst|service|charge|interest|for) .*(?:how much|total|altogether|come|comes|pay|cost|bill)`)
+	earlier     = regexp.MustCompile(` (?:before|originally|original|initially|initial|usual|normally|normal|first|previous|previously|old) `)
+	fromTo      = regexp.MustCompile(` from N to N | (?:bought|buys|cost|costs) (?:\w+ ){0,3}N (?:\w+ |, |\. ){0,5}(?:sold|sells|resold|selling) (?:\w+ ){0,4}N `)
+	perYear     = regexp.MustCompile(` (?:a|per|each|every) (?:year|annum|month) | annual | annually | yearly | p\.a\.? | compound `)
+	yearsOf     = regexp.MustCompile(` N (?:years?|months?) `)
+	often       = regexp.MustCompile(` (?:compounded )?(yearly|annually|half-yearly|semi-annually|quarterly|monthly|daily) `)
+	shareOf     = regexp.MustCompile(`P of (?:the )?(?:number )?N `)
+	whichPart   = regexp.MustCompile(` N (?:is )?as (?:a )?percentage of N | what (?:percentage|percent|per cent) is N of N `)
+	wholeOf     = regexp.MustCompile(` what (?:percentage|percent|per cent) of N is N `)
+	sharing     = regexp.MustCompile(` (?:share|divide|split|divided|shared) (?:up )?N (?:\w+ ){0,6}in (?:the )?ratio R | N (?:is |are )?(?:shared|divided|split) (?:\w+ ){0,6}in (?:the )?ratio R `)
+	simplest    = regexp.MustCompile(` ratio (?:of )?(?:R|N to N) |^ (?:simplify|cancel) (?:down )?R [.?]* ?$`)
+	common      = regexp.MustCompile(askingFor + ` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) `)
+	average     = regexp.MustCompile(askingFor + ` (mean|average|median|mode|range|sum|standard deviation|variance) (?:\( [^()]* \) )?(?:(?:of|for) )?(?:(?:the|these|this|numbers|values|data|set|list|following|:) )*((?:N (?:, |and |; )*)+)[.?, ]*$`)
+	weighing    = regexp.MustCompile(askingFor + ` weighted (?:mean|average) of ((?:N (?:, |and |; )*)+)(?:with|by) (?:the )?weights (?:: )?((?:N (?:, |and |; )*)+)[.?, ]*$`)
 )
 
 var periodsAYear = map[string]string{"": "1", "yearly": "1", "annually": "1", "half-yearly": "2", "semi-annually": "2", "quarterly": "4", "monthly": "12", "daily": "365"}
@@ -189,6 +191,12 @@ func inWords(a amounts) (out outcome, ok bool) {
 			terms = list()
 		}
 		return lowest(terms)
+	}
+	switch {
+	case percents == 1 && numbers == 1 && lessPercent.MatchString(t):
+		return one(a.money, "%s*(1-%s/100)", v('N', 0), v('P', 0))
+	case percents == 1 && numbers == 1 && plusPercent.MatchString(t):
+		return one(a.money, "%s*(1+%s/100)", v('N', 0), v('P', 0))
 	}
 	for word := range strings.FieldsSeq(t) {
 		if unsettling[word] {

@@ -69,7 +69,7 @@ func (w *worker) readSlope() (*slope, bool, error) {
 	}
 	var object []written
 	for _, e := range s.written {
-		if name, lone := e.node.(maths.Name); lone && (string(name) == out.by || e.after == "to" || len(s.written) > 1 && slices.Contains([]string{"where", "and", "or", "of", "when", ""}, e.after) && (out.of != nil || len(object) > 0 || len(s.relations) > 0)) {
+		if name, lone := e.node.(maths.Name); lone && (string(name) == out.by || e.after == "to" || len(s.written)+len(s.relations) > 1 && slices.Contains([]string{"where", "and", "or", "of", "when", ""}, e.after) && (out.of != nil || len(object) > 0 || len(s.relations) > 0)) {
 			if out.by == "" && e.after == "to" {
 				out.by = string(name)
 			}
