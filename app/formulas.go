@@ -9,6 +9,8 @@ import (
 
 	"zincowl/core/fact"
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/writer"
@@ -52,7 +54,7 @@ func (a *App) UnderstandFormula(ctx context.Context, account, course uuid.UUID, 
 		for _, v := range f.Variables {
 			shown := Variable{LaTeX: maths.LaTeX(maths.Name(v.Name)), Meaning: v.Meaning, Unit: v.Unit.Text}
 			if v.Value != nil {
-				shown.Value = maths.WithUnit(maths.Exact(v.Value), v.Unit)
+				shown.Value = units.With(decimal.Exact(v.Value), v.Unit)
 			}
 			out.Variables = append(out.Variables, shown)
 		}

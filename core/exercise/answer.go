@@ -8,6 +8,7 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/derive"
 	"zincowl/core/maths/interval"
 	"zincowl/core/maths/work"
@@ -43,10 +44,10 @@ func (p problem) measured(a answer) answer {
 	if !ok || p.unit == "" || v.IsInt() {
 		return a
 	}
-	if maths.Significant(v) > 4 || maths.Exact(v) == v.RatString() {
+	if decimal.Significant(v) > 4 || decimal.Exact(v) == v.RatString() {
 		return answer{}
 	}
-	return answer{maths.Exact(v), "$" + maths.Exact(v) + "$"}
+	return answer{decimal.Exact(v), "$" + decimal.Exact(v) + "$"}
 }
 
 // solution writes a set of solutions.

@@ -21,9 +21,11 @@ import (
 	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/derive"
 	"zincowl/core/maths/figure"
 	"zincowl/core/maths/solve"
+	"zincowl/core/maths/units"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
 )
@@ -458,18 +460,18 @@ func (f Family) write(p problem, r *rand.Rand, l question.Level, k question.Kind
 		q.Key = question.Key{Expression: strings.TrimSuffix(right.typed, " + C")}
 	case question.Numeric:
 		v, ok := value(right.typed)
-		if p.figure != nil && (!ok || maths.Significant(v) > digits) {
-			if v, ok = decimal(right.typed); ok {
+		if p.figure != nil && (!ok || decimal.Significant(v) > digits) {
+			if v, ok = asDecimal(right.typed); ok {
 				q.Stem += " Give the answer to three significant figures."
 				q.Task.Statement += " to three significant figures"
 				q.Key.Tolerance = "0.5%"
 			}
 		}
-		if !ok || maths.Significant(v) > 7 {
+		if !ok || decimal.Significant(v) > 7 {
 			return q, right, fmt.Errorf("%s: %s is no number to type", f.ID, right.typed)
 		}
-		q.Key.Value = maths.Exact(v)
-		if unit, ok := maths.ParseUnit(p.unit); ok {
+		q.Key.Value = decimal.Exact(v)
+		if unit, ok := units.Parse(p.unit); ok {
 			q.Key.Unit = unit.Text
 		}
 	default:
@@ -482,8 +484,8 @@ func (f Family) write(p problem, r *rand.Rand, l question.Level, k question.Kind
 // digits is to how many figures an answer is rounded that has no end.
 const digits = 3
 
-// decimal is a number rounded for typing.
-func decimal(typed string) (*big.Rat, bool) {
+// asDecimal is a number rounded for typing.
+func asDecimal(typed string) (*big.Rat, bool) {
 	n, err := maths.ReadExpression(typed, maths.Notation{})
 	if err != nil {
 		return nil, false

@@ -6,7 +6,7 @@ import (
 	"strings"
 	"testing"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/figure"
 	"zincowl/core/question"
 )
@@ -63,7 +63,7 @@ func TestFiguresTellAllAndGiveNothingAway(t *testing.T) {
 }
 
 func TestTypedNumbersOfFigures(t *testing.T) {
-	units, rounded := 0, 0
+	measured, rounded := 0, 0
 	for _, f := range figureFamilies {
 		for _, l := range question.Levels {
 			for seed := range uint64(10) {
@@ -72,18 +72,18 @@ func TestTypedNumbersOfFigures(t *testing.T) {
 					t.Error(err)
 					continue
 				}
-				v, ok := maths.ParseDecimal(q.Key.Value)
-				if !ok || v.Sign() <= 0 || maths.Significant(v) > 7 {
+				v, ok := decimal.Parse(q.Key.Value)
+				if !ok || v.Sign() <= 0 || decimal.Significant(v) > 7 {
 					t.Errorf("%s: the key is %q", q.Asks(), q.Key.Value)
 				}
 				if strings.Contains(q.Stem, "three significant figures") {
 					rounded++
-					if maths.Significant(v) > 3 || q.Key.Tolerance == "" {
+					if decimal.Significant(v) > 3 || q.Key.Tolerance == "" {
 						t.Errorf("%s: the key is %s with the tolerance %q", q.Stem, q.Key.Value, q.Key.Tolerance)
 					}
 				}
 				if q.Key.Unit != "" {
-					units++
+					measured++
 					if !strings.Contains(q.Stem, ", in "+q.Key.Unit+"?") {
 						t.Errorf("%s: the key is in %s", q.Stem, q.Key.Unit)
 					}
@@ -91,8 +91,8 @@ func TestTypedNumbersOfFigures(t *testing.T) {
 			}
 		}
 	}
-	if units < 80 || rounded < 40 {
-		t.Errorf("%d keys with units, %d rounded", units, rounded)
+	if measured < 80 || rounded < 40 {
+		t.Errorf("%d keys with measured, %d rounded", measured, rounded)
 	}
 }
 

@@ -8,8 +8,9 @@ import (
 	"strings"
 	"testing"
 
-	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/maths/work"
 )
 
@@ -24,7 +25,7 @@ type picture struct {
 	values   []string // "" where unknown
 	stretch  []stretch
 	question string
-	unit     maths.Unit
+	unit     units.Unit
 	in       bool
 }
 
@@ -120,7 +121,7 @@ func seen(text string) (picture, bool) {
 			rest = strings.TrimSpace(rest[end[1]:])
 		}
 		if m := inUnit.FindStringSubmatch(p.question); m != nil {
-			if p.unit, p.in = maths.ParseUnit(m[1]); !p.in && m[1] != "degrees" && m[1] != "per cent" {
+			if p.unit, p.in = units.Parse(m[1]); !p.in && m[1] != "degrees" && m[1] != "per cent" {
 				return p, false
 			}
 			p.question = strings.TrimSuffix(p.question, m[0])
@@ -157,10 +158,10 @@ func (p *picture) read(part, prefix string) bool {
 			}
 			var st stretch
 			if m[1] != "" {
-				st.from, _ = maths.ParseDecimal(m[1])
+				st.from, _ = decimal.Parse(m[1])
 			}
 			if m[3] != "" {
-				st.to, _ = maths.ParseDecimal(m[3])
+				st.to, _ = decimal.Parse(m[3])
 			}
 			st.openFrom, st.openTo = m[2] != "", m[4] != ""
 			p.stretch = append(p.stretch, st)
@@ -191,19 +192,19 @@ func (p *picture) read(part, prefix string) bool {
 
 // size keeps a size in the unit that all lengths are in.
 func (p *picture) size(name, number, unit string) bool {
-	v, ok := maths.ParseDecimal(number)
+	v, ok := decimal.Parse(number)
 	if !ok {
 		return false
 	}
 	if unit == "°" || unit == "" {
-		p.sizes[name] = maths.Exact(v)
+		p.sizes[name] = decimal.Exact(v)
 		return true
 	}
-	u, ok := maths.ParseUnit(unit)
+	u, ok := units.Parse(unit)
 	if !ok {
 		return false
 	}
-	metre, _ := maths.ParseUnit("m")
+	metre, _ := units.Parse("m")
 	power := 0
 	for _, k := range []int{1, 2, 3} {
 		dim := metre.Dim
@@ -218,9 +219,9 @@ func (p *picture) size(name, number, unit string) bool {
 		return false
 	}
 	// Everything is told in metres.
-	p.sizes[name] = maths.Exact(v)
+	p.sizes[name] = decimal.Exact(v)
 	if u.Factor.Cmp(big.NewRat(1, 1)) != 0 {
-		p.sizes[name] = "(" + maths.Exact(v) + "*" + u.Factor.RatString() + ")"
+		p.sizes[name] = "(" + decimal.Exact(v) + "*" + u.Factor.RatString() + ")"
 	}
 	return true
 }

@@ -72,7 +72,7 @@ func (f Family) slips(p problem, right answer) []slip {
 func likeliest(p problem, right answer, found []slip) []slip {
 	var size *big.Rat
 	if p.figure != nil {
-		size, _ = decimal(right.typed)
+		size, _ = asDecimal(right.typed)
 	}
 	var out [3][]slip
 	for _, s := range found {
@@ -81,7 +81,7 @@ func likeliest(p problem, right answer, found []slip) []slip {
 			at = 1
 		}
 		if size != nil && size.Sign() != 0 {
-			if v, ok := decimal(s.answer.typed); ok && farOff(v, size) {
+			if v, ok := asDecimal(s.answer.typed); ok && farOff(v, size) {
 				at = 2
 			}
 		}
@@ -104,7 +104,7 @@ func (f Family) possible(p problem, a answer) bool {
 	}
 	v, ok := value(a.typed)
 	if !ok {
-		v, ok = decimal(a.typed)
+		v, ok = asDecimal(a.typed)
 	}
 	if !ok {
 		return p.figure == nil

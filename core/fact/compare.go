@@ -5,7 +5,7 @@ import (
 	"strings"
 
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/source"
 )
 
@@ -32,7 +32,7 @@ func compared(p source.Passage) (Fact, bool) {
 				continue
 			}
 			all++
-			if _, ok := maths.ParseDecimal(cell); !ok {
+			if _, ok := decimal.Parse(cell); !ok {
 				words++
 			}
 		}

@@ -7,7 +7,7 @@ import (
 	"strings"
 	"testing"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/source"
 	"zincowl/core/source/markdown"
 	"zincowl/tools/mangle"
@@ -238,7 +238,7 @@ func TestTypedFormula(t *testing.T) {
 		for _, v := range f.Variables {
 			text := v.Name + "|" + v.Meaning + "|" + v.Unit.Text
 			if v.Value != nil {
-				text += "=" + maths.Exact(v.Value)
+				text += "=" + decimal.Exact(v.Value)
 			}
 			got = append(got, text)
 		}

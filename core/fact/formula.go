@@ -10,6 +10,7 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/source"
 )
 
@@ -93,8 +94,8 @@ func TypedFormula(text string) (maths.Formula, error) {
 		return none, errors.New("There is more than one equals sign before “where”; write one formula at a time.")
 	}
 	left, right, _ := strings.Cut(equation, "=")
-	units := map[string]maths.Unit{}
-	left, right = takeUnits(left, units), takeUnits(right, units)
+	unitOf := map[string]units.Unit{}
+	left, right = takeUnits(left, unitOf), takeUnits(right, unitOf)
 	left = strings.TrimSpace(leadIn.ReplaceAllString(strings.TrimSpace(left), ""))
 	for _, article := range []string{"The ", "the ", "A ", "An "} {
 		left = strings.TrimPrefix(left, article)
@@ -105,9 +106,9 @@ func TypedFormula(text string) (maths.Formula, error) {
 	if err != nil || !ok {
 		return none, fmt.Errorf("Before the equals sign stands “%s”; the one quantity that is computed has to stand there alone.", left)
 	}
-	if _, known := variable(string(name), clauses, units); !known { // "time constant τ = RC"
+	if _, known := variable(string(name), clauses, unitOf); !known { // "time constant τ = RC"
 		if _, last, ok := cutLast(left, " "); ok {
-			if _, known := variable(last, clauses, units); known {
+			if _, known := variable(last, clauses, unitOf); known {
 				name, left = maths.Name(last), last
 			}
 		}
@@ -116,7 +117,7 @@ func TypedFormula(text string) (maths.Formula, error) {
 	if err != nil {
 		return none, fmt.Errorf("What follows the equals sign can't be read: %w.", err)
 	}
-	if !allKnown(maths.Names(expr), clauses, units) && len(clauses) > 0 { // "DV/a": letters side by side
+	if !allKnown(maths.Names(expr), clauses, unitOf) && len(clauses) > 0 { // "DV/a": letters side by side
 		var names []string
 		for _, c := range clauses {
 			names = append(names, c.name)
@@ -125,7 +126,7 @@ func TypedFormula(text string) (maths.Formula, error) {
 			expr = apart
 		}
 	}
-	if _, ok := variable("e", clauses, units); !ok {
+	if _, ok := variable("e", clauses, unitOf); !ok {
 		expr = exponential(expr)
 	}
 	if len(maths.Names(expr)) == 0 {
@@ -134,7 +135,7 @@ func TypedFormula(text string) (maths.Formula, error) {
 	f := maths.Formula{Text: strings.TrimSpace(left) + " = " + strings.TrimSpace(right), Expr: expr}
 	var unknown []string
 	for i, n := range append([]string{string(name)}, maths.Names(expr)...) {
-		v, ok := variable(n, clauses, units)
+		v, ok := variable(n, clauses, unitOf)
 		if !ok {
 			unknown = append(unknown, n)
 			continue
@@ -174,13 +175,13 @@ func inWords(names []string) string {
 }
 
 // takeUnits removes "(m³/h)" after names and remembers it as their unit.
-func takeUnits(side string, units map[string]maths.Unit) string {
+func takeUnits(side string, unitOf map[string]units.Unit) string {
 	for {
 		at := unitInBrackets.FindStringSubmatchIndex(side)
 		if at == nil {
 			return side
 		}
-		u, ok := maths.ParseUnit(side[at[2]:at[3]])
+		u, ok := units.Parse(side[at[2]:at[3]])
 		name := strings.TrimSpace(side[strings.LastIndexAny(side[:at[0]], "+-*/×÷·(−")+1 : at[0]])
 		if i := strings.LastIndexFunc(side[:at[0]], func(r rune) bool { return strings.ContainsRune("+*/×÷·(−", r) }); i >= 0 {
 			_, name, _ = strings.Cut(side[i:at[0]], " ")
@@ -192,7 +193,7 @@ func takeUnits(side string, units map[string]maths.Unit) string {
 		if _, function := maths.FormulaFunction(name[strings.LastIndex(name, " ")+1:]); function {
 			return side // the bracket holds its argument
 		}
-		units[name] = u
+		unitOf[name] = u
 		side = side[:at[0]] + side[at[1]:]
 	}
 }
@@ -203,7 +204,7 @@ var plainName = regexp.MustCompile(`^[\pL\pM\d_'’₀-₉ -]+$`)
 // legend is one entry of a "where" list.
 type legend struct {
 	name, meaning string
-	unit          maths.Unit
+	unit          units.Unit
 	hasUnit       bool
 	value         *big.Rat // of a constant
 }
@@ -220,7 +221,7 @@ func readClauses(list string) []legend {
 		if piece == "" {
 			continue
 		}
-		if q, ok := maths.ParseQuantity(piece); ok && len(out) > 0 { // "g is the acceleration of gravity, 9.81 m/s²"
+		if q, ok := units.ParseQuantity(piece); ok && len(out) > 0 { // "g is the acceleration of gravity, 9.81 m/s²"
 			last := &out[len(out)-1]
 			last.unit, last.hasUnit, last.value = q.Unit, true, q.Value
 			continue
@@ -235,9 +236,9 @@ func readClauses(list string) []legend {
 }
 
 func readClause(piece string) (legend, bool) {
-	c := legend{unit: maths.One}
+	c := legend{unit: units.One}
 	if before, text, ok := unitAtTheEnd(piece); ok {
-		if u, ok := maths.ParseUnit(text); ok {
+		if u, ok := units.Parse(text); ok {
 			c.unit, c.hasUnit, piece = u, true, before
 		} else if bareNumber(text) {
 			c.hasUnit, piece = true, before
@@ -263,7 +264,7 @@ func readClause(piece string) (legend, bool) {
 		if bare, ok := strings.CutSuffix(lead, "("); ok {
 			lead, value = strings.TrimRight(bare, " ,"), strings.TrimSuffix(value, ")")
 		}
-		if q, ok := maths.ParseQuantity(value); ok {
+		if q, ok := units.ParseQuantity(value); ok {
 			c.meaning, c.unit, c.hasUnit, c.value = lead, q.Unit, true, q.Value
 		}
 	}
@@ -297,8 +298,8 @@ func cutLast(s, sep string) (before, after string, found bool) {
 }
 
 // constantNamed is what a constant is called of which only the value is said.
-func constantNamed(name string, u maths.Unit) string {
-	if g, _ := maths.ParseUnit("m/s²"); name == "g" && u.Same(g) {
+func constantNamed(name string, u units.Unit) string {
+	if g, _ := units.Parse("m/s²"); name == "g" && u.Same(g) {
 		return "acceleration due to gravity"
 	}
 	if len([]rune(name)) > 1 {
@@ -316,9 +317,9 @@ func bareNumber(text string) bool {
 	return false
 }
 
-func allKnown(names []string, clauses []legend, units map[string]maths.Unit) bool {
+func allKnown(names []string, clauses []legend, unitOf map[string]units.Unit) bool {
 	for _, n := range names {
-		if _, ok := variable(n, clauses, units); !ok {
+		if _, ok := variable(n, clauses, unitOf); !ok {
 			return false
 		}
 	}
@@ -327,12 +328,12 @@ func allKnown(names []string, clauses []legend, units map[string]maths.Unit) boo
 
 // variable finds what a name of the equation means: the clause of the same
 // name, or one whose name is its last words ("rate" for "wash rate").
-func variable(name string, clauses []legend, units map[string]maths.Unit) (maths.Variable, bool) {
+func variable(name string, clauses []legend, unitOf map[string]units.Unit) (maths.Variable, bool) {
 	phrase := name
 	if len([]rune(name)) > 1 {
 		phrase = lowerFirst(name)
 	}
-	if u, ok := units[name]; ok {
+	if u, ok := unitOf[name]; ok {
 		return maths.Variable{Name: name, Meaning: phrase, Unit: u}, true
 	}
 	words := func(c legend) bool { return len([]rune(c.name)) > 1 }

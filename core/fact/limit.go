@@ -4,7 +4,7 @@ import (
 	"strings"
 
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // A limit is a number that binds: "must not exceed 0.3 NTU", "at least 15
@@ -33,7 +33,7 @@ func limits(s language.Sentence) []Fact {
 	if !binds {
 		return nil
 	}
-	found := maths.FindQuantities(s.Text)
+	found := units.Find(s.Text)
 	var out []Fact
 	for _, q := range found {
 		if q.Unit.Text == "" || q.Unit.Text == "%" && len(found) > 2 {

@@ -7,7 +7,7 @@ import (
 	"time"
 
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/source"
 )
 
@@ -151,8 +151,8 @@ func direction(phrase string) int {
 // differ says whether the numbers of two limits are of one dimension and not
 // equal.
 func differ(a, b Fact) bool {
-	x, ok := maths.ParseQuantity(a.Object)
-	y, also := maths.ParseQuantity(b.Object)
+	x, ok := units.ParseQuantity(a.Object)
+	y, also := units.ParseQuantity(b.Object)
 	return ok && also && x.Unit.Dim == y.Unit.Dim && y.In(x.Unit).Cmp(x.Value) != 0
 }
 

@@ -12,7 +12,7 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/language/clause"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/source"
 )
 
@@ -334,7 +334,7 @@ func (r reading) amountAt(i int) (amount, int) {
 		if r.tongue.Code != "en" {
 			digits = strings.ReplaceAll(strings.ReplaceAll(t.Text, ".", ""), ",", ".")
 		}
-		v, ok := maths.ParseDecimal(digits)
+		v, ok := decimal.Parse(digits)
 		if !ok {
 			return amount{}, 0
 		}

@@ -7,8 +7,9 @@ import (
 	"strings"
 
 	"zincowl/core/marking"
-	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -67,8 +68,8 @@ func (numeric) Mark(q question.Question, r marking.Response, budget algebra.Budg
 		out.Wrong("", fmt.Sprintf("“%s” is not read as one number.", r.Text))
 		return
 	}
-	unit, _ := maths.ParseUnit(q.Key.Unit)
-	want, ok := maths.ParseDecimal(q.Key.Value)
+	unit, _ := units.Parse(q.Key.Unit)
+	want, ok := decimal.Parse(q.Key.Value)
 	if !ok {
 		out.Wrong("", "The key of this question is not a number.")
 		return
@@ -80,7 +81,7 @@ func (numeric) Mark(q question.Question, r marking.Response, budget algebra.Budg
 			out.Wrong("unit-of-another-kind", fmt.Sprintf("%s does not measure what is asked for.", typed.Unit.Text))
 			return
 		}
-		value = maths.Quantity{Value: typed.Value, Unit: typed.Unit}.In(unit)
+		value = units.Quantity{Value: typed.Value, Unit: typed.Unit}.In(unit)
 	}
 	if within(value, want, q.Key.Tolerance) {
 		out.Right(r.Text)
@@ -102,7 +103,7 @@ func within(value, want *big.Rat, tolerance string) bool {
 	if value.Cmp(want) == 0 {
 		return true
 	}
-	limit, ok := maths.ParseDecimal(strings.TrimSuffix(tolerance, "%"))
+	limit, ok := decimal.Parse(strings.TrimSuffix(tolerance, "%"))
 	if !ok {
 		return false
 	}

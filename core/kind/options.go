@@ -9,7 +9,7 @@ import (
 	"strings"
 
 	"zincowl/core/marking"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -77,7 +77,7 @@ func dealt(list []question.Option, r *rand.Rand) []string {
 	out := ids(list)
 	amounts := true
 	for _, o := range list {
-		_, amount := maths.ParseQuantity(o.Text)
+		_, amount := units.ParseQuantity(o.Text)
 		amounts = amounts && amount
 	}
 	if !amounts && !slices.ContainsFunc(list, pointsAtOthers) {

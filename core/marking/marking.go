@@ -11,7 +11,8 @@ import (
 	"strings"
 
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // Response is an answer as given: options chosen, or text typed, one entry a
@@ -194,10 +195,10 @@ func number(text string) (*big.Rat, bool) {
 	if n, ok := english.Number[word]; ok {
 		return big.NewRat(n, 1), true
 	}
-	if q, ok := maths.ParseQuantity(text); ok {
+	if q, ok := units.ParseQuantity(text); ok {
 		return q.Value, true
 	}
-	return maths.ParseDecimal(text)
+	return decimal.Parse(text)
 }
 
 func canonical(text string) string {

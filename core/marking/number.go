@@ -6,13 +6,15 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/maths/work"
 )
 
 // Number is a number as a person types it, with its unit: "45 m/h", "4.5e2 m³",
 // "2 1/2 h", "75π".
 type Number struct {
-	Unit  maths.Unit
+	Unit  units.Unit
 	Value *big.Rat // to fifteen digits where it has no end
 	node  maths.Node
 }
@@ -26,15 +28,15 @@ func ReadNumber(text, language string, budget algebra.Budget) (Number, bool) {
 	if len(text) > maxTyped {
 		return Number{}, false
 	}
-	if q, ok := maths.ParseQuantity(text); ok && (language == "" || language == "en" || !strings.ContainsAny(q.Shown, ".,")) {
+	if q, ok := units.ParseQuantity(text); ok && (language == "" || language == "en" || !strings.ContainsAny(q.Shown, ".,")) {
 		return Number{q.Unit, q.Value, maths.Number{Value: q.Value}}, true
 	}
-	if q, ok := maths.Together(text); ok {
+	if q, ok := units.Together(text); ok {
 		return Number{q.Unit, q.Value, maths.Number{Value: q.Value}}, true
 	}
 	how := work.Notation(language)
 	for i := 1; i <= len(text); i++ {
-		unit, ok := maths.ParseUnit(text[i:])
+		unit, ok := units.Parse(text[i:])
 		if !ok || unit.Text == "" && i < len(text) {
 			continue
 		}
@@ -54,17 +56,17 @@ func ReadNumber(text, language string, budget algebra.Budget) (Number, bool) {
 
 // LaTeX is what was typed, with its value where that has to be worked out.
 func (t Number) LaTeX() string {
-	text := func(u maths.Unit) string {
+	text := func(u units.Unit) string {
 		if u.Text == "" {
 			return ""
 		}
 		return `\,\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(u.Text) + "}"
 	}
 	if _, ok := t.node.(maths.Number); ok {
-		shown, _ := maths.Show(t.Value, 12)
-		return `\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(maths.WithUnit(shown, t.Unit)) + "}"
+		shown, _ := decimal.Show(t.Value, 12)
+		return `\text{` + strings.NewReplacer("%", `\%`, "$", `\$`).Replace(units.With(shown, t.Unit)) + "}"
 	}
-	shown, exact := maths.Show(t.Value, 4)
+	shown, exact := decimal.Show(t.Value, 4)
 	sign := `\approx`
 	if exact {
 		sign = "="

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/big"
 
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/interval"
 )
 
@@ -22,7 +23,7 @@ func Estimate(n Node, values map[string]*big.Rat) (*big.Rat, error) {
 	e := estimator{values: values}
 	v, err := e.value(n)
 	if err == nil && e.rounded {
-		v = Round(v, estimateDigits)
+		v = decimal.Round(v, estimateDigits)
 	}
 	return v, err
 }
@@ -30,7 +31,7 @@ func Estimate(n Node, values map[string]*big.Rat) (*big.Rat, error) {
 // Settled takes the digits off that a computation with estimates leaves uncertain, so
 // that what is short after all is shown so.
 func Settled(v *big.Rat) *big.Rat {
-	if short := Round(v, estimateDigits/2); v.Denom().BitLen() > estimateBits/4 {
+	if short := decimal.Round(v, estimateDigits/2); v.Denom().BitLen() > estimateBits/4 {
 		return short
 	}
 	return v
@@ -41,7 +42,7 @@ func Settled(v *big.Rat) *big.Rat {
 func Alike(a, b *big.Rat) bool {
 	gap := new(big.Rat).Sub(a, b)
 	limit := new(big.Rat).Abs(b)
-	return gap.Abs(gap).Cmp(limit.Quo(limit, pow10(15))) <= 0
+	return gap.Abs(gap).Cmp(limit.Quo(limit, decimal.Pow10(15))) <= 0
 }
 
 // Rational says whether an expression is rational wherever its names are.

@@ -6,6 +6,9 @@ import (
 	"math/rand/v2"
 	"strings"
 	"testing"
+
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 func numbers(t testing.TB, given map[string]string) map[string]*big.Rat {
@@ -48,8 +51,8 @@ func TestEstimate(t *testing.T) {
 			t.Errorf("%s: %v", c.formula, err)
 			continue
 		}
-		if want := rat(t, c.want); Round(got, 38).Cmp(Round(want, 38)) != 0 {
-			t.Errorf("%s is %s, want %s", c.formula, Exact(got), c.want)
+		if want := rat(t, c.want); decimal.Round(got, 38).Cmp(decimal.Round(want, 38)) != 0 {
+			t.Errorf("%s is %s, want %s", c.formula, decimal.Exact(got), c.want)
 		}
 	}
 }
@@ -83,7 +86,7 @@ func TestEstimateRefuses(t *testing.T) {
 			continue
 		}
 		if v, err := Estimate(n, nil); err == nil {
-			t.Errorf("%s has the value %s", formula, Exact(v))
+			t.Errorf("%s has the value %s", formula, decimal.Exact(v))
 		} else if formula != "b" && !errors.Is(err, ErrUndefined) {
 			t.Errorf("%s: %v", formula, err)
 		}
@@ -163,8 +166,8 @@ func TestIsolateUndoesPowers(t *testing.T) {
 			tried++
 			given[name] = got
 			again, err := Estimate(n, given)
-			if err != nil || Round(again, 30).Cmp(Round(total, 30)) != 0 {
-				t.Fatalf("s = %s turned round is %s = %s: with %s for %s it comes to %v, not %v", n, name, expr, Exact(got), Exact(values[name]), again, Exact(total))
+			if err != nil || decimal.Round(again, 30).Cmp(decimal.Round(total, 30)) != 0 {
+				t.Fatalf("s = %s turned round is %s = %s: with %s for %s it comes to %v, not %v", n, name, expr, decimal.Exact(got), decimal.Exact(values[name]), again, decimal.Exact(total))
 			}
 		}
 	}
@@ -276,7 +279,7 @@ func TestTold(t *testing.T) {
 }
 
 func TestCheckUnitsOfPowers(t *testing.T) {
-	formula := func(text string, units ...string) Formula {
+	formula := func(text string, in ...string) Formula {
 		left, right, _ := strings.Cut(text, " = ")
 		n, err := Parse(right)
 		if err != nil {
@@ -284,7 +287,7 @@ func TestCheckUnitsOfPowers(t *testing.T) {
 		}
 		f := Formula{Text: text, Expr: n}
 		for i, name := range append([]string{left}, Names(n)...) {
-			f.Variables = append(f.Variables, Variable{Name: name, Meaning: name, Unit: unit(t, units[i])})
+			f.Variables = append(f.Variables, Variable{Name: name, Meaning: name, Unit: unit(t, in[i])})
 		}
 		return f
 	}
@@ -327,12 +330,12 @@ func TestConstantsNeedNotBeGiven(t *testing.T) {
 		{Name: "g", Meaning: "gravity", Unit: unit(t, "m/s²"), Value: rat(t, "9.81")},
 		{Name: "h", Meaning: "head", Unit: unit(t, "m")},
 	}}
-	head := Quantity{rat(t, "500"), unit(t, "cm")}
-	v, err := f.Compute("v", map[string]Quantity{"h": head})
+	head := units.Quantity{Value: rat(t, "500"), Unit: unit(t, "cm")}
+	v, err := f.Compute("v", map[string]units.Quantity{"h": head})
 	if err != nil || v.Text(3) != "9.90 m/s" {
 		t.Errorf("the speed is %s, %v", v.Text(3), err)
 	}
-	if v, err = f.Compute("v", map[string]Quantity{"h": head, "g": {rat(t, "10"), unit(t, "m/s²")}}); err != nil || v.Text(3) != "10 m/s" {
+	if v, err = f.Compute("v", map[string]units.Quantity{"h": head, "g": {Value: rat(t, "10"), Unit: unit(t, "m/s²")}}); err != nil || v.Text(3) != "10 m/s" {
 		t.Errorf("with another gravity the speed is %s, %v", v.Text(3), err)
 	}
 	if _, err := f.Compute("v", nil); err == nil {
@@ -350,7 +353,7 @@ func TestSettled(t *testing.T) {
 		t.Fatal(err)
 	}
 	if two := Settled(new(big.Rat).Mul(root, root)); two.Cmp(rat(t, "2")) != 0 {
-		t.Errorf("√2 × √2 settles at %s", Exact(two))
+		t.Errorf("√2 × √2 settles at %s", decimal.Exact(two))
 	}
 }
 
@@ -384,5 +387,61 @@ func BenchmarkEstimate(b *testing.B) {
 		if _, err := Estimate(n, values); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+func rat(t testing.TB, s string) *big.Rat {
+	t.Helper()
+	v, ok := new(big.Rat).SetString(s)
+	if !ok {
+		t.Fatalf("%q is no number", s)
+	}
+	return v
+}
+
+func unit(t testing.TB, s string) units.Unit {
+	t.Helper()
+	u, ok := units.Parse(s)
+	if !ok {
+		t.Fatalf("the unit %q is not read", s)
+	}
+	return u
+}
+
+func TestFormula(t *testing.T) {
+	expr, err := Parse("dose × volume / fraction")
+	if err != nil {
+		t.Fatal(err)
+	}
+	f := Formula{Text: "mass = dose × volume / fraction", Expr: expr, Variables: []Variable{
+		{Name: "mass", Meaning: "mass", Unit: unit(t, "kg")}, {Name: "dose", Meaning: "dose", Unit: unit(t, "mg/L")}, {Name: "volume", Meaning: "volume", Unit: unit(t, "ML")}, {Name: "fraction", Meaning: "fraction", Unit: units.One},
+	}}
+	if err := f.CheckUnits(); err != nil {
+		t.Errorf("the units are said not to agree: %v", err)
+	}
+	givens := map[string]units.Quantity{
+		"dose": {Value: rat(t, "5/2"), Unit: unit(t, "mg/L")}, "volume": {Value: rat(t, "1800"), Unit: unit(t, "m³")}, "fraction": {Value: rat(t, "65"), Unit: unit(t, "%")},
+	}
+	mass, err := f.Compute("mass", givens)
+	if err != nil || mass.Text(3) != "6.92 kg" {
+		t.Errorf("the mass is %v, %v", mass.Text(3), err)
+	}
+	givens["mass"] = units.Quantity{Value: rat(t, "9"), Unit: unit(t, "kg")}
+	delete(givens, "dose")
+	dose, err := f.Compute("dose", givens)
+	if err != nil || dose.Text(3) != "3.25 mg/L" {
+		t.Errorf("the dose is %v, %v", dose.Text(3), err)
+	}
+	givens["volume"] = units.Quantity{Value: rat(t, "3"), Unit: unit(t, "kg")}
+	if _, err := f.Compute("dose", givens); err == nil {
+		t.Error("a volume in kg was computed with")
+	}
+	f.Variables[2].Unit = unit(t, "m³")
+	if err := f.CheckUnits(); err == nil {
+		t.Error("mg/L × m³ was taken for kg")
+	}
+	f.Variables[2].Unit = unit(t, "h")
+	if err := f.CheckUnits(); err == nil {
+		t.Error("mg/L × h was taken for kg")
 	}
 }

@@ -5,13 +5,16 @@ import (
 	"fmt"
 	"math/big"
 	"strings"
+
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // Variable is a name of a formula with what it means and its unit.
 type Variable struct {
 	Name    string // as it stands in the formula
 	Meaning string // "mass of product"; the name itself where nothing else is said
-	Unit    Unit
+	Unit    units.Unit
 	Value   *big.Rat // of a constant, in its unit (9.81 m/s²); nil for what varies
 }
 
@@ -24,13 +27,13 @@ func (v Variable) Means(w Variable) bool {
 // Show is the text of a quantity of the variable, in its own unit, as a worked step has
 // it: five digits, of a constant all that the source gives. The second result says
 // whether it is exact.
-func (v Variable) Show(q Quantity) (string, bool) {
+func (v Variable) Show(q units.Quantity) (string, bool) {
 	digits := 5
 	if v.Value != nil {
 		digits = 15
 	}
-	number, exact := Quantity{q.In(v.Unit), v.Unit}.Show(digits)
-	return WithUnit(number, v.Unit), exact
+	number, exact := units.Quantity{Value: q.In(v.Unit), Unit: v.Unit}.Show(digits)
+	return units.With(number, v.Unit), exact
 }
 
 // Formula is an equation with the list of what its names mean. The first
@@ -93,20 +96,20 @@ func (f Formula) CheckUnits() error {
 	}
 	want := f.Subject().Unit
 	if got.dim != want.Dim {
-		if constants && got.dim == (Dimension{}) {
+		if constants && got.dim == (units.Dimension{}) {
 			return nil
 		}
 		return fmt.Errorf("the units do not agree: the right side does not come to %s", unitName(want))
 	}
 	if !constants && got.factor.Cmp(want.Factor) != 0 {
 		ratio := new(big.Rat).Quo(got.factor, want.Factor)
-		shown, _ := Show(ratio, 3)
+		shown, _ := decimal.Show(ratio, 3)
 		return fmt.Errorf("the units do not agree: the right side comes to %s times %s", shown, unitName(want))
 	}
 	return nil
 }
 
-func unitName(u Unit) string {
+func unitName(u units.Unit) string {
 	if u.Text == "" {
 		return "a bare number"
 	}
@@ -116,7 +119,7 @@ func unitName(u Unit) string {
 // dimensioned is a factor in base units with its dimension.
 type dimensioned struct {
 	factor *big.Rat
-	dim    Dimension
+	dim    units.Dimension
 }
 
 // errBareUnits says that an operation was taken of the bare number of a quantity, in
@@ -125,16 +128,16 @@ var errBareUnits = errors.New("the units can't be followed")
 
 // bare is what a logarithm or an exponent comes to: a number, of a number.
 func (d dimensioned) bare() (dimensioned, error) {
-	if d.dim != (Dimension{}) {
+	if d.dim != (units.Dimension{}) {
 		return d, errBareUnits
 	}
-	return dimensioned{big.NewRat(1, 1), Dimension{}}, nil
+	return dimensioned{big.NewRat(1, 1), units.Dimension{}}, nil
 }
 
 // raised is a unit raised to a power.
 func (d dimensioned) raised(p *big.Rat) (dimensioned, error) {
 	if p.Num().CmpAbs(big.NewInt(9)) > 0 || p.Denom().Cmp(big.NewInt(9)) > 0 {
-		return d, fmt.Errorf("the units can't be followed through the power %s", Exact(p))
+		return d, fmt.Errorf("the units can't be followed through the power %s", decimal.Exact(p))
 	}
 	over, under := int8(p.Num().Int64()), int8(p.Denom().Int64())
 	for i := range d.dim {
@@ -152,11 +155,11 @@ func (d dimensioned) raised(p *big.Rat) (dimensioned, error) {
 func dimension(n Node, values map[string]dimensioned) (dimensioned, error) {
 	switch n := n.(type) {
 	case Number:
-		return dimensioned{big.NewRat(1, 1), Dimension{}}, nil
+		return dimensioned{big.NewRat(1, 1), units.Dimension{}}, nil
 	case Name:
 		return values[string(n)], nil
 	case Constant:
-		return dimensioned{big.NewRat(1, 1), Dimension{}}, nil
+		return dimensioned{big.NewRat(1, 1), units.Dimension{}}, nil
 	case Negative:
 		return dimension(n.X, values)
 	case Call:
@@ -226,34 +229,34 @@ func dimension(n Node, values map[string]dimensioned) (dimensioned, error) {
 // Compute finds the value of one variable, in its own unit, from quantities for
 // all others; constants need not be given. Givens in other units are converted to
 // those of the formula first.
-func (f Formula) Compute(name string, givens map[string]Quantity) (Quantity, error) {
+func (f Formula) Compute(name string, givens map[string]units.Quantity) (units.Quantity, error) {
 	asked, ok := f.Variable(name)
 	if !ok {
-		return Quantity{}, fmt.Errorf("%s does not stand in the formula", name)
+		return units.Quantity{}, fmt.Errorf("%s does not stand in the formula", name)
 	}
 	expr, err := f.For(name)
 	if err != nil {
-		return Quantity{}, err
+		return units.Quantity{}, err
 	}
 	values := map[string]*big.Rat{}
 	for _, v := range f.Variables {
 		given, ok := givens[v.Name]
 		if !ok && v.Value != nil {
-			given, ok = Quantity{v.Value, v.Unit}, true
+			given, ok = units.Quantity{Value: v.Value, Unit: v.Unit}, true
 		}
 		if v.Name == name || !ok {
 			continue
 		}
 		if !given.Unit.Same(v.Unit) {
-			return Quantity{}, fmt.Errorf("%s is given in %s but is measured in %s", v.Name, unitName(given.Unit), unitName(v.Unit))
+			return units.Quantity{}, fmt.Errorf("%s is given in %s but is measured in %s", v.Name, unitName(given.Unit), unitName(v.Unit))
 		}
 		values[v.Name] = given.In(v.Unit)
 	}
 	out, err := Estimate(expr, values)
 	if err != nil {
-		return Quantity{}, err
+		return units.Quantity{}, err
 	}
-	return Quantity{out, asked.Unit}, nil
+	return units.Quantity{Value: out, Unit: asked.Unit}, nil
 }
 
 // Substituted prints the right side for one variable with values in place of

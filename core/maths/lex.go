@@ -5,6 +5,8 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"zincowl/core/maths/decimal"
 )
 
 // SyntaxError says where a formula could not be read and what was expected.
@@ -59,10 +61,6 @@ var operators = map[rune]string{
 	'+': "+", '-': "-", '−': "-", '–': "-", '*': "*", '×': "*", '·': "*", '⋅': "*", '/': "/", '÷': "/", '^': "^",
 }
 
-var superscripts = map[rune]rune{
-	'⁰': '0', '¹': '1', '²': '2', '³': '3', '⁴': '4', '⁵': '5', '⁶': '6', '⁷': '7', '⁸': '8', '⁹': '9', '⁻': '-',
-}
-
 // lex cuts a formula into tokens, the last of them tokenEnd.
 func lex(text string) ([]token, error) {
 	if len(text) > maxFormula {
@@ -77,9 +75,9 @@ func lex(text string) ([]token, error) {
 			i += size
 			continue
 		case r >= '0' && r <= '9':
-			i = scanDecimal(text, i)
+			i = decimal.Scan(text, i)
 			out = append(out, token{tokenNumber, text[start:i], start, i})
-		case superscripts[r] != 0:
+		case decimal.Raised[r] != 0:
 			t, end := scanSuperscript(text, i)
 			t.at, t.end = start, end
 			out = append(out, t)
@@ -139,31 +137,13 @@ func scanSuperscript(text string, i int) (token, int) {
 	var digits strings.Builder
 	for i < len(text) {
 		r, size := utf8.DecodeRuneInString(text[i:])
-		if superscripts[r] == 0 {
+		if decimal.Raised[r] == 0 {
 			break
 		}
-		digits.WriteRune(superscripts[r])
+		digits.WriteRune(decimal.Raised[r])
 		i += size
 	}
 	return token{kind: tokenPower, text: digits.String()}, i
-}
-
-// scanDecimal goes over digits, a decimal point and commas that part thousands.
-func scanDecimal(text string, i int) int {
-	digits := func(i int) int {
-		for i < len(text) && text[i] >= '0' && text[i] <= '9' {
-			i++
-		}
-		return i
-	}
-	i = digits(i)
-	for i+3 < len(text) && text[i] == ',' && digits(i+1) == i+4 {
-		i += 4
-	}
-	if i+1 < len(text) && text[i] == '.' && digits(i+1) > i+1 {
-		i = digits(i + 1)
-	}
-	return i
 }
 
 // scanName goes over letters, inner hyphens between letters, and subscripts.

@@ -4,49 +4,51 @@ import (
 	"fmt"
 	"math/big"
 	"slices"
+
+	"zincowl/core/maths/units"
 )
 
 // Measure computes an expression of quantities, exactly and with its dimension;
 // the result is in base units. Sums need parts of one dimension, and powers have
 // to be small whole numbers; percentages count as hundredths.
-func Measure(n Node, values map[string]Quantity) (Quantity, error) {
+func Measure(n Node, values map[string]units.Quantity) (units.Quantity, error) {
 	switch n := n.(type) {
 	case Number:
-		return Quantity{n.Value, One}, nil
+		return units.Quantity{Value: n.Value, Unit: units.One}, nil
 	case Name:
 		q, ok := values[string(n)]
 		if !ok {
-			return Quantity{}, fmt.Errorf("no value is given for %s", n)
+			return units.Quantity{}, fmt.Errorf("no value is given for %s", n)
 		}
-		base := Unit{Factor: big.NewRat(1, 1), Dim: q.Unit.Dim}
+		base := units.Unit{Factor: big.NewRat(1, 1), Dim: q.Unit.Dim}
 		if q.Unit.Zero != nil {
 			base.Zero = new(big.Rat)
 		}
-		return Quantity{q.In(base), Unit{Factor: base.Factor, Dim: base.Dim}}, nil
+		return units.Quantity{Value: q.In(base), Unit: units.Unit{Factor: base.Factor, Dim: base.Dim}}, nil
 	case Negative:
 		x, err := Measure(n.X, values)
 		if err != nil {
 			return x, err
 		}
-		return Quantity{new(big.Rat).Neg(x.Value), x.Unit}, nil
+		return units.Quantity{Value: new(big.Rat).Neg(x.Value), Unit: x.Unit}, nil
 	case Constant:
 		v, err := Estimate(n, nil)
-		return Quantity{v, One}, err
+		return units.Quantity{Value: v, Unit: units.One}, err
 	case Call:
 		return measureCall(n, values)
 	case Suffix:
 		x, err := Measure(n.X, values)
 		if err == nil && n.Op == "%" {
-			return Quantity{new(big.Rat).Mul(x.Value, big.NewRat(1, 100)), x.Unit}, nil
+			return units.Quantity{Value: new(big.Rat).Mul(x.Value, big.NewRat(1, 100)), Unit: x.Unit}, nil
 		}
 		return x, err
 	case Binary:
 		return measureBinary(n, values)
 	}
-	return Quantity{}, fmt.Errorf("quantities can't be put into %s", n)
+	return units.Quantity{}, fmt.Errorf("quantities can't be put into %s", n)
 }
 
-func measureBinary(n Binary, values map[string]Quantity) (Quantity, error) {
+func measureBinary(n Binary, values map[string]units.Quantity) (units.Quantity, error) {
 	x, err := Measure(n.X, values)
 	if err != nil {
 		return x, err
@@ -55,17 +57,17 @@ func measureBinary(n Binary, values map[string]Quantity) (Quantity, error) {
 	if err != nil {
 		return y, err
 	}
-	unit := Unit{Factor: big.NewRat(1, 1), Dim: x.Unit.Dim}
+	unit := units.Unit{Factor: big.NewRat(1, 1), Dim: x.Unit.Dim}
 	switch n.Op {
 	case '+', '-':
 		if x.Unit.Dim != y.Unit.Dim {
 			return x, fmt.Errorf("the units do not agree: %s and %s can't be %s", n.X, n.Y, map[byte]string{'+': "added", '-': "subtracted"}[n.Op])
 		}
 	case '^':
-		bare := Dimension{}
+		bare := units.Dimension{}
 		if x.Unit.Dim == bare && y.Unit.Dim == bare {
 			v, err := Estimate(Binary{'^', Number{x.Value}, Number{y.Value}}, nil)
-			return Quantity{v, unit}, err
+			return units.Quantity{Value: v, Unit: unit}, err
 		}
 		if y.Unit.Dim != bare || !y.Value.IsInt() || y.Value.Num().CmpAbs(big.NewInt(9)) > 0 {
 			return x, fmt.Errorf("the units can't be followed through the power %s", n.Y)
@@ -83,19 +85,19 @@ func measureBinary(n Binary, values map[string]Quantity) (Quantity, error) {
 		}
 	}
 	v, err := apply(n.Op, x.Value, y.Value)
-	return Quantity{v, unit}, err
+	return units.Quantity{Value: v, Unit: unit}, err
 }
 
 // measureCall takes a root of a quantity, or another function of a bare number.
-func measureCall(n Call, values map[string]Quantity) (Quantity, error) {
+func measureCall(n Call, values map[string]units.Quantity) (units.Quantity, error) {
 	x, err := Measure(n.Args[0], values)
 	if err != nil {
 		return x, err
 	}
 	args := slices.Clone(n.Args)
 	args[0] = Number{x.Value}
-	unit := Unit{Factor: big.NewRat(1, 1), Dim: x.Unit.Dim}
-	if unit.Dim != (Dimension{}) {
+	unit := units.Unit{Factor: big.NewRat(1, 1), Dim: x.Unit.Dim}
+	if unit.Dim != (units.Dimension{}) {
 		if n.Func != "sqrt" {
 			return x, fmt.Errorf("the units can't be followed through %s", n.Func)
 		}
@@ -107,5 +109,5 @@ func measureCall(n Call, values map[string]Quantity) (Quantity, error) {
 		}
 	}
 	v, err := Estimate(Call{n.Func, args}, nil)
-	return Quantity{v, unit}, err
+	return units.Quantity{Value: v, Unit: unit}, err
 }

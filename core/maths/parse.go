@@ -7,6 +7,8 @@ import (
 	"strconv"
 	"strings"
 	"unicode/utf8"
+
+	"zincowl/core/maths/decimal"
 )
 
 // maxDepth bounds how deeply brackets may nest.
@@ -308,8 +310,8 @@ func (p *parser) number() (Node, error) {
 		return Binary{'+', Number{v}, vulgarFraction(n.text)}, nil
 	case n.kind == tokenNumber && n.at > t.end:
 		if p.next+2 < len(p.tokens) && p.tokens[p.next+1].text == "/" && p.tokens[p.next+2].kind == tokenNumber {
-			x, ok1 := ParseDecimal(n.text)
-			y, ok2 := ParseDecimal(p.tokens[p.next+2].text)
+			x, ok1 := decimal.Parse(n.text)
+			y, ok2 := decimal.Parse(p.tokens[p.next+2].text)
 			if ok1 && ok2 && x.IsInt() && y.IsInt() && x.Cmp(y) < 0 {
 				p.next += 3
 				return Binary{'+', Number{v}, Binary{'/', Number{x}, Number{y}}}, nil
@@ -328,15 +330,15 @@ func vulgarFraction(text string) Node {
 // parseScientific reads 1,620 and 1.5e3.
 func parseScientific(text string) (*big.Rat, bool) {
 	mantissa, power, found := strings.Cut(text, "e")
-	v, ok := ParseDecimal(mantissa)
+	v, ok := decimal.Parse(mantissa)
 	if !found || !ok {
 		return v, ok
 	}
 	n, err := strconv.Atoi(power)
-	if err != nil || len(mantissa)+max(n, -n) > maxDigits {
+	if err != nil || len(mantissa)+max(n, -n) > decimal.MaxDigits {
 		return nil, false
 	}
-	return v.Mul(v, pow10(n)), true
+	return v.Mul(v, decimal.Pow10(n)), true
 }
 
 // within reads a sum and the token that closes it.

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"regexp"
 	"strings"
+
+	"zincowl/core/maths/decimal"
 )
 
 // How tightly a node holds its parts together when printed.
@@ -27,7 +29,7 @@ func strength(n Node) int {
 		}
 		return bindPower
 	case Number:
-		if n.Value.Sign() < 0 || !n.Value.IsInt() && !terminates(n.Value) {
+		if n.Value.Sign() < 0 || !n.Value.IsInt() && !decimal.Terminates(n.Value) {
 			return bindProduct // printed with a sign or as a quotient
 		}
 	}
@@ -78,7 +80,7 @@ func (s style) inner(n Node, at int) string {
 func (s style) text(n Node) string {
 	switch n := n.(type) {
 	case Number:
-		return strings.Replace(Exact(n.Value), "-", s.minus, 1)
+		return strings.Replace(decimal.Exact(n.Value), "-", s.minus, 1)
 	case Name:
 		return string(n)
 	case Constant:
@@ -99,7 +101,7 @@ func (s style) text(n Node) string {
 		}
 		if n.Func == "log" && len(n.Args) == 2 {
 			if base, ok := n.Args[1].(Number); ok && base.Value.IsInt() && base.Value.Sign() > 0 {
-				return "log_" + Exact(base.Value) + "(" + args[0] + ")"
+				return "log_" + decimal.Exact(base.Value) + "(" + args[0] + ")"
 			}
 			return "log_(" + args[1] + ")(" + args[0] + ")"
 		}
@@ -130,7 +132,7 @@ func (s style) oneSign(n Node) string {
 	if !ok1 || !ok2 {
 		return ""
 	}
-	return fractions[Exact(x.Value)+"/"+Exact(y.Value)]
+	return fractions[decimal.Exact(x.Value)+"/"+decimal.Exact(y.Value)]
 }
 
 var fractions = map[string]string{"1/2": "½", "1/3": "⅓", "2/3": "⅔", "1/4": "¼", "3/4": "¾"}
@@ -163,7 +165,7 @@ func (s style) raised(n Binary) string {
 		base = "(" + base + ")"
 	}
 	if p, ok := n.Y.(Number); ok && p.Value.IsInt() && p.Value.Sign() > 0 {
-		return base + raisedDigits.Replace(Exact(p.Value))
+		return base + raisedDigits.Replace(decimal.Exact(p.Value))
 	}
 	return base + "^" + s.inner(n.Y, bindAtom)
 }
@@ -211,14 +213,14 @@ func latex(out *strings.Builder, n Node, outer int) {
 	}
 	switch n := n.(type) {
 	case Number:
-		if !n.Value.IsInt() && !terminates(n.Value) {
+		if !n.Value.IsInt() && !decimal.Terminates(n.Value) {
 			if n.Value.Sign() < 0 {
 				out.WriteString("-")
 			}
 			fmt.Fprintf(out, `\frac{%s}{%s}`, strings.TrimPrefix(n.Value.Num().String(), "-"), n.Value.Denom())
 			return
 		}
-		out.WriteString(Exact(n.Value))
+		out.WriteString(decimal.Exact(n.Value))
 	case Name:
 		latexName(out, string(n))
 	case Constant:

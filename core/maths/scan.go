@@ -6,6 +6,8 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"zincowl/core/maths/decimal"
 )
 
 // Notation is how a text of mathematics is written.
@@ -203,7 +205,7 @@ func (s *scanner) number(i int) int {
 		i = digits(i + 1)
 		text = "0" + s.text[start:i]
 	default:
-		i = scanDecimal(s.text, i)
+		i = decimal.Scan(s.text, i)
 		text = s.text[start:i]
 	}
 	if i < len(s.text) && (s.text[i] == 'e' || s.text[i] == 'E') {

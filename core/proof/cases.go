@@ -42,8 +42,8 @@ func breach(text, quote string) (breaks, known bool) {
 	if len(said) != 1 || len(ruled) != 1 || forbidden && !strings.Contains(strings.ToLower(quote), "not exceed") && !strings.Contains(strings.ToLower(quote), "not more") {
 		return false, false
 	}
-	amount, ok := decimal(said[0])
-	limit, good := decimal(ruled[0])
+	amount, ok := decimalIn(said[0])
+	limit, good := decimalIn(ruled[0])
 	open := strings.Replace(quote, ruled[0], "…", 1)
 	for _, b := range binding {
 		if ok && good && b.words.MatchString(open) {
@@ -54,7 +54,7 @@ func breach(text, quote string) (breaks, known bool) {
 	return false, false
 }
 
-func decimal(text string) (*big.Rat, bool) {
+func decimalIn(text string) (*big.Rat, bool) {
 	return new(big.Rat).SetString(strings.ReplaceAll(text, ",", ""))
 }
 

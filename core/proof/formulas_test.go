@@ -7,7 +7,7 @@ import (
 	"testing"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 	"zincowl/core/writer"
 )
@@ -101,7 +101,7 @@ func hasFeature(q question.Question, feature string, l *Library) bool {
 	case "conversion":
 		for name, given := range q.Model.Stages[0].Givens {
 			v, ok := f.Variable(name)
-			if got, read := maths.ParseQuantity(given); ok && read && got.Unit.Factor.Cmp(v.Unit.Factor) != 0 {
+			if got, read := units.ParseQuantity(given); ok && read && got.Unit.Factor.Cmp(v.Unit.Factor) != 0 {
 				return subject
 			}
 		}

@@ -9,7 +9,9 @@ import (
 	"zincowl/core/kind"
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/phrase"
+	"zincowl/core/maths/units"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
 )
@@ -68,7 +70,7 @@ func (x *examination) task() (work.Task, bool) {
 					return t, false // more than one thing is talked about
 				}
 			}
-		case a.task == "evaluate" && len(maths.FindQuantities(stem)) == 0:
+		case a.task == "evaluate" && len(units.Find(stem)) == 0:
 			return t, false
 		default:
 			t.Statement = strings.TrimRight(strings.TrimSpace(stem[len(m):]), "?.")
@@ -317,14 +319,14 @@ func inDigits(expression string) (string, bool) {
 	if err != nil {
 		return "", false
 	}
-	if v, err := maths.Evaluate(n, nil); err == nil && maths.Significant(v) <= 7 {
-		return maths.Exact(v), true
+	if v, err := maths.Evaluate(n, nil); err == nil && decimal.Significant(v) <= 7 {
+		return decimal.Exact(v), true
 	}
 	v, ok := algebra.Rounded(n, 3, algebra.DefaultBudget)
 	if !ok {
 		return "", false
 	}
-	return maths.Exact(v), true
+	return decimal.Exact(v), true
 }
 
 // arithmetic recomputes every claim about numbers in the steps and the

@@ -4,7 +4,7 @@ import (
 	"fmt"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // distinctOptions looks for two options that say the same: the same words, or
@@ -41,8 +41,8 @@ func count(n int) string {
 
 // sameAmount says whether two texts are one quantity, whatever the unit.
 func sameAmount(a, b string) bool {
-	x, ok1 := maths.ParseQuantity(a)
-	y, ok2 := maths.ParseQuantity(b)
+	x, ok1 := units.ParseQuantity(a)
+	y, ok2 := units.ParseQuantity(b)
 	if !ok1 || !ok2 || !x.Unit.Same(y.Unit) {
 		return false
 	}

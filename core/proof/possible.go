@@ -6,7 +6,8 @@ import (
 	"strings"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // bounded are quantities that have no values beyond some: the words that name one
@@ -65,8 +66,8 @@ func (x *examination) possible() []Finding {
 		}
 	}
 	if held, out := capacity.FindStringSubmatch(x.Stem), taken.FindStringSubmatch(x.Stem); held != nil && out != nil {
-		a, ok1 := maths.ParseQuantity(strings.ReplaceAll(held[1]+held[2], "-", " "))
-		b, ok2 := maths.ParseQuantity(out[1])
+		a, ok1 := units.ParseQuantity(strings.ReplaceAll(held[1]+held[2], "-", " "))
+		b, ok2 := units.ParseQuantity(out[1])
 		if ok1 && ok2 && a.Unit.Same(b.Unit) && b.In(a.Unit).Cmp(a.Value) > 0 {
 			return fail(out[0], "more is taken out than there was")
 		}
@@ -77,7 +78,7 @@ func (x *examination) possible() []Finding {
 // possibleKey asks the same of the key, where it is named by the stem.
 func (x *examination) possibleKey() []Finding {
 	text := kind.KeyText(x.Question)
-	q, ok := maths.ParseQuantity(text)
+	q, ok := units.ParseQuantity(text)
 	if !ok {
 		return nil
 	}
@@ -95,7 +96,7 @@ func (x *examination) possibleKey() []Finding {
 // number reads a number with any sign of minus.
 func number(text string) (float64, bool) {
 	text = strings.NewReplacer("−", "-", "–", "-", " ", "").Replace(text)
-	v, ok := maths.ParseDecimal(text)
+	v, ok := decimal.Parse(text)
 	if !ok {
 		return 0, false
 	}

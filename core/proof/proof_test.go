@@ -10,7 +10,8 @@ import (
 	"testing"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/markdown"
@@ -92,8 +93,8 @@ var faults = []fault{
 			return false
 		}
 		for i, o := range q.Options {
-			if v, ok := maths.ParseQuantity(o.Text); ok && o.ID == q.Key.Options[0] {
-				q.Options[i].Text = maths.WithUnit(maths.Exact(v.Value.Mul(v.Value, big.NewRat(11, 10))), v.Unit)
+			if v, ok := units.ParseQuantity(o.Text); ok && o.ID == q.Key.Options[0] {
+				q.Options[i].Text = units.With(decimal.Exact(v.Value.Mul(v.Value, big.NewRat(11, 10))), v.Unit)
 				return true
 			}
 		}
@@ -107,15 +108,15 @@ var faults = []fault{
 	}, false, Faulted},
 	{"one amount in two units", func(q *question.Question) bool {
 		for i, o := range q.Options {
-			v, ok := maths.ParseQuantity(o.Text)
+			v, ok := units.ParseQuantity(o.Text)
 			if !ok || o.ID == q.Key.Options[0] {
 				continue
 			}
-			for _, u := range maths.Siblings(v.Unit) {
+			for _, u := range units.Siblings(v.Unit) {
 				key, _ := q.KeyOption()
-				k, _ := maths.ParseQuantity(key.Text)
-				if number := maths.Exact(k.In(u)); len(number) < 12 && !strings.Contains(number, "/") {
-					q.Options[i].Text = maths.WithUnit(number, u)
+				k, _ := units.ParseQuantity(key.Text)
+				if number := decimal.Exact(k.In(u)); len(number) < 12 && !strings.Contains(number, "/") {
+					q.Options[i].Text = units.With(number, u)
 					return true
 				}
 			}
@@ -123,12 +124,12 @@ var faults = []fault{
 		return false
 	}, false, Faulted},
 	{"given changed", func(q *question.Question) bool {
-		found := maths.FindQuantities(q.Stem)
+		found := units.Find(q.Stem)
 		if q.Model == nil || len(found) == 0 || len(q.Model.Stages) > 1 || slices.Contains(q.LevelBecause, "choice between formulas") {
 			return false // it may not matter
 		}
 		f := found[0]
-		q.Stem = q.Stem[:f.Start] + maths.Exact(f.Value.Add(f.Value, f.Value)) + q.Stem[f.Start+len(f.Shown):]
+		q.Stem = q.Stem[:f.Start] + decimal.Exact(f.Value.Add(f.Value, f.Value)) + q.Stem[f.Start+len(f.Shown):]
 		return true
 	}, true, Faulted},
 	{"change turned round", func(q *question.Question) bool {
@@ -163,7 +164,7 @@ var faults = []fault{
 		if q.Kind != question.Blanks {
 			return false
 		}
-		_, number := maths.ParseDecimal(q.Key.Blanks[0][0])
+		_, number := decimal.Parse(q.Key.Blanks[0][0])
 		q.Key.Blanks[0][0] += "5"
 		return number
 	}, false, Held},

@@ -8,7 +8,7 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 )
 
 // sum is a chain of numbers with operators and what it is said to come to:
@@ -43,7 +43,7 @@ func (x *examination) sums() []Finding {
 			if agreesAtAnyScale(said, want) {
 				continue
 			}
-			shown, _ := maths.Show(want, 6)
+			shown, _ := decimal.Show(want, 6)
 			if m[6] >= 0 {
 				shown += "%"
 			}
@@ -51,7 +51,7 @@ func (x *examination) sums() []Finding {
 				Says: fmt.Sprintf("%s is %s, not %s.", strings.TrimSpace(text[m[2]:m[3]]), shown, strings.Trim(said, "., "))})
 		}
 		for _, m := range fraction.FindAllStringSubmatch(text, -1) {
-			of, ok := maths.ParseDecimal(strings.TrimRight(m[2], ".,"))
+			of, ok := decimal.Parse(strings.TrimRight(m[2], ".,"))
 			if !ok {
 				continue
 			}
@@ -59,7 +59,7 @@ func (x *examination) sums() []Finding {
 			if agreesAtAnyScale(m[3], want) {
 				continue
 			}
-			shown, _ := maths.Show(want, 6)
+			shown, _ := decimal.Show(want, 6)
 			out = append(out, Finding{Check: "sums", Verdict: Fail, At: at, Title: "A sum is wrong", Expected: shown,
 				Says: fmt.Sprintf("One %s of %s is %s, not %s.", strings.ToLower(m[1]), m[2], shown, m[3])})
 		}
@@ -103,7 +103,7 @@ func evaluate(text string) (*big.Rat, bool) {
 			ops = append(ops, m[3])
 			continue
 		}
-		v, ok := maths.ParseDecimal(strings.TrimRight(m[1], ".,"))
+		v, ok := decimal.Parse(strings.TrimRight(m[1], ".,"))
 		if !ok {
 			return nil, false
 		}
@@ -146,11 +146,11 @@ func evaluate(text string) (*big.Rat, bool) {
 // in whatever multiple of a thousand, since a step may change the unit.
 func agreesAtAnyScale(shown string, value *big.Rat) bool {
 	shown = strings.NewReplacer("−", "-", "–", "-").Replace(strings.Trim(shown, "., "))
-	if _, ok := maths.ParseDecimal(shown); !ok {
+	if _, ok := decimal.Parse(shown); !ok {
 		return true
 	}
 	for _, scale := range []*big.Rat{big.NewRat(1, 1), big.NewRat(1000, 1), big.NewRat(1, 1000), big.NewRat(60, 1), big.NewRat(1, 60), big.NewRat(3600, 1), big.NewRat(1, 3600), big.NewRat(1_000_000, 1), big.NewRat(1, 1_000_000)} {
-		if maths.Agrees(shown, new(big.Rat).Mul(value, scale)) {
+		if decimal.Agrees(shown, new(big.Rat).Mul(value, scale)) {
 			return true
 		}
 	}

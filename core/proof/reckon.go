@@ -8,14 +8,14 @@ import (
 	"strings"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // given is a number of the stem with its unit, as a value in base units.
 type given struct {
 	value  float64
 	figure float64 // as it is written, whatever the unit
-	dim    maths.Dimension
+	dim    units.Dimension
 	text   string
 }
 
@@ -41,7 +41,7 @@ func givens(stem string) []given {
 	text := wordNumber.ReplaceAllStringFunc(precision.ReplaceAllString(stem, ""), func(w string) string { return numberWords[strings.ToLower(w)] })
 	text = forEach.ReplaceAllString(text, "$1 per $2")
 	var out []given
-	for _, f := range maths.FindQuantities(narrow(text)) {
+	for _, f := range units.Find(narrow(text)) {
 		if f.Unit.Zero != nil {
 			return nil // points on a scale are not multiplied
 		}
@@ -101,7 +101,7 @@ func joined(a, b result, first bool) []result {
 			m.dim[i] += b.dim[i]
 		}
 		out = append(out, m)
-		if a.dim == b.dim && a.dim != (maths.Dimension{}) {
+		if a.dim == b.dim && a.dim != (units.Dimension{}) {
 			out = append(out, result{given{a.value + b.value, a.figure + b.figure, a.dim, ""}, "(" + a.how + " + " + b.how + ")"})
 		}
 	}
@@ -112,7 +112,7 @@ func joined(a, b result, first bool) []result {
 		}
 		out = append(out, q)
 	}
-	if a.dim == b.dim && a.dim != (maths.Dimension{}) && a.value > b.value {
+	if a.dim == b.dim && a.dim != (units.Dimension{}) && a.value > b.value {
 		out = append(out, result{given{a.value - b.value, a.figure - b.figure, a.dim, ""}, "(" + a.how + " − " + b.how + ")"})
 	}
 	return out
@@ -136,7 +136,7 @@ func (x *examination) reckon() []Finding {
 		text = key.Text
 	}
 	text = narrow(text)
-	key, ok := maths.ParseQuantity(text)
+	key, ok := units.ParseQuantity(text)
 	if !ok || key.Unit.Zero != nil || x.Stimulus != "" || x.Given != nil || !x.quantitative() {
 		return nil
 	}
@@ -147,7 +147,7 @@ func (x *examination) reckon() []Finding {
 	k := asGiven(key)
 	measured := 0
 	for _, g := range all {
-		if g.dim != (maths.Dimension{}) {
+		if g.dim != (units.Dimension{}) {
 			measured++
 		}
 	}
@@ -179,7 +179,7 @@ func (x *examination) reckon() []Finding {
 	if len(x.Options) > 0 {
 		options = nil
 		for _, o := range x.Options {
-			q, ok := maths.ParseQuantity(o.Text)
+			q, ok := units.ParseQuantity(o.Text)
 			if !ok {
 				return nil
 			}
@@ -210,7 +210,7 @@ func (x *examination) reckon() []Finding {
 	}) {
 		return fault("The unit does not fit", fmt.Sprintf("%s has the figures of “%s” but not its unit.", slip, text))
 	}
-	if notAlone.MatchString(x.Stem) || len(all) < 2 || measured < 1 || k.dim == (maths.Dimension{}) && (measured < 2 || key.Unit.Text != "") {
+	if notAlone.MatchString(x.Stem) || len(all) < 2 || measured < 1 || k.dim == (units.Dimension{}) && (measured < 2 || key.Unit.Text != "") {
 		return nil
 	}
 	inRange := slices.DeleteFunc(slices.Clone(fit), func(r result) bool { return r.value < low/8 || r.value > high*8 })
@@ -234,7 +234,7 @@ func (x *examination) reckon() []Finding {
 	return fault("The right answer seems to be in none of the options", fmt.Sprintf("By their units the numbers make %s, about %.4g %s, and no option says so.", inRange[0].how, inRange[0].value/factor, key.Unit.Text))
 }
 
-func asGiven(f maths.Found) given {
+func asGiven(f units.Found) given {
 	v, _ := f.Value.Float64()
 	factor, _ := f.Unit.Factor.Float64()
 	return given{v * factor, v, f.Unit.Dim, strings.TrimSpace(f.Shown + " " + f.Unit.Text)}

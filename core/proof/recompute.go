@@ -8,10 +8,11 @@ import (
 	"strings"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/school"
 	"zincowl/core/maths/sheet"
+	"zincowl/core/maths/units"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
 )
@@ -53,7 +54,7 @@ var timesAsMuch = regexp.MustCompile(`(?i)\b(?:doubles?|doubled|trebles?|trebled
 // quantitative says whether the answer is a number with givens in the stem.
 func (x *examination) quantitative() bool {
 	told := incomplete.ReplaceAllString(x.Stem, "") // a sentence with a number left out gives nothing to compute with
-	if len(maths.FindQuantities(told)) == 0 && !timesAsMuch.MatchString(told) {
+	if len(units.Find(told)) == 0 && !timesAsMuch.MatchString(told) {
 		return false
 	}
 	switch kind.Answers(x.Question) {
@@ -61,7 +62,7 @@ func (x *examination) quantitative() bool {
 		return true
 	case kind.OneOption:
 		return !slices.ContainsFunc(kind.Claims(x.Question), func(c kind.Claim) bool {
-			_, amount := maths.ParseQuantity(c.Text)
+			_, amount := units.ParseQuantity(c.Text)
 			return !amount
 		})
 	}
@@ -71,7 +72,7 @@ func (x *examination) quantitative() bool {
 // solution is a stem worked out.
 type solution struct {
 	by      []formula // in the order they are worked
-	value   maths.Quantity
+	value   units.Quantity
 	working []string
 	taken   []string // what is known by its unit alone
 }
@@ -200,8 +201,8 @@ func (x *examination) compareOptions(s *solution) Finding {
 // compareTyped holds the value of the key against the value that was found.
 func (x *examination) compareTyped(s *solution) Finding {
 	out := Finding{Check: "recompute", At: "key", Expected: s.text(), Evidence: x.evidenceOf(s)}
-	unit, ok := maths.ParseUnit(x.Key.Unit)
-	if ok && agrees(maths.WithUnit(x.Key.Value, unit), s.value) {
+	unit, ok := units.Parse(x.Key.Unit)
+	if ok && agrees(units.With(x.Key.Value, unit), s.value) {
 		out.Verdict, out.shows = Pass, true
 		out.Title, out.Says = "Recomputed", s.says()+"."
 		return out
@@ -209,7 +210,7 @@ func (x *examination) compareTyped(s *solution) Finding {
 	out.Verdict, out.Title = Fail, "The key is wrong"
 	out.Says = fmt.Sprintf("%s, not %s.", s.says(), kind.KeyText(x.Question))
 	q := x.Question
-	number, _ := maths.Decimal(s.value.Value, 3)
+	number, _ := decimal.Text(s.value.Value, 3)
 	q.Key = question.Key{Value: number, Unit: s.value.Unit.Text, Tolerance: x.Key.Tolerance}
 	q.Worked = s.working
 	x.mend = &q
@@ -218,17 +219,17 @@ func (x *examination) compareTyped(s *solution) Finding {
 
 // agrees says whether a shown quantity is the value, at the precision shown. A
 // number without unit is taken to be in the unit asked for.
-func agrees(text string, value maths.Quantity) bool {
-	q, ok := maths.ParseQuantity(text)
+func agrees(text string, value units.Quantity) bool {
+	q, ok := units.ParseQuantity(text)
 	if !ok {
 		return false
 	}
 	if q.Unit.Text == "" {
-		return maths.Agrees(q.Shown, value.Value)
+		return decimal.Agrees(q.Shown, value.Value)
 	}
 	if !q.Unit.Same(value.Unit) {
 		return false
 	}
 	v := new(big.Rat).Set(value.In(q.Unit))
-	return maths.Agrees(q.Shown, v)
+	return decimal.Agrees(q.Shown, v)
 }

@@ -8,8 +8,8 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/language"
-	"zincowl/core/maths"
 	"zincowl/core/maths/phrase"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -58,7 +58,7 @@ func keyStems(q question.Question) map[string]bool {
 	if key, ok := q.KeyOption(); ok {
 		text = key.Text
 	}
-	if _, amount := maths.ParseQuantity(text); amount {
+	if _, amount := units.ParseQuantity(text); amount {
 		return nil
 	}
 	if generic.MatchString(text) {
@@ -161,7 +161,7 @@ func (x *examination) repeat() []Finding {
 // numbersOf are the numbers of a stem, one after the other.
 func numbersOf(stem string) string {
 	var out []string
-	for _, q := range maths.FindQuantities(stem) {
+	for _, q := range units.Find(stem) {
 		out = append(out, q.Shown)
 	}
 	return strings.Join(out, " ")
@@ -171,7 +171,7 @@ func numbersOf(stem string) string {
 // one word for word.
 func (b *Batch) says(q question.Question) (question.Question, bool) {
 	answer := fold(kind.KeyText(q))
-	if b == nil || len(q.Options) > 0 || len(strings.Fields(answer)) < 2 || len(strings.Fields(answer)) > 8 || len(maths.FindQuantities(answer)) > 0 {
+	if b == nil || len(q.Options) > 0 || len(strings.Fields(answer)) < 2 || len(strings.Fields(answer)) > 8 || len(units.Find(answer)) > 0 {
 		return question.Question{}, false
 	}
 	for _, other := range b.questions {

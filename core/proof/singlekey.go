@@ -7,7 +7,7 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/question"
 )
 
@@ -192,7 +192,7 @@ func (x *examination) singleFill() []Finding {
 	before, after, _ := strings.Cut(x.Stem, question.BlankMark(1))
 	frame := language.Stems(before + " " + after)
 	f := Finding{Check: "single-key", At: "key", Verdict: Pass, Title: "One thing fits the blank", Says: "No other statement of the sources fills it differently."}
-	if _, number := maths.ParseDecimal(key); number {
+	if _, number := decimal.Parse(key); number {
 		for _, e := range x.library.limits {
 			if e.Quantity.Value == key || e.Quote == x.filled(key) {
 				continue

@@ -10,7 +10,7 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/question"
 )
 
@@ -316,7 +316,7 @@ func (x *examination) statedOptions() []Finding {
 		}
 		key, _ := x.KeyOption()
 		j := x.judge(whole(key))
-		if _, number := maths.ParseDecimal(j.change.source); number && incomplete.MatchString(x.Stem) {
+		if _, number := decimal.Parse(j.change.source); number && incomplete.MatchString(x.Stem) {
 			x.mend = x.mended(kind.Found{Expression: j.change.source}) // the key's text becomes it
 		}
 		return []Finding{{Check: "stated", Verdict: Fail, At: "key", Title: "No option is right", Says: j.says(), Expected: j.change.source, Evidence: x.quoted()}}
@@ -361,7 +361,7 @@ func (x *examination) beyond() []Finding {
 	for _, c := range x.Cites {
 		for _, n := range numbers.FindAllString(c.Quote, -1) {
 			if same, _, ok := against(strings.Replace(m[1], "…", " "+n+" ", 1), c.Quote); ok && same {
-				limit, _ = decimal(n)
+				limit, _ = decimalIn(n)
 			}
 		}
 	}
@@ -370,7 +370,7 @@ func (x *examination) beyond() []Finding {
 	}
 	var right []string
 	for _, o := range x.Options {
-		v, ok := decimal(numbers.FindString(o.Text))
+		v, ok := decimalIn(numbers.FindString(o.Text))
 		if !ok {
 			return nil
 		}

@@ -8,7 +8,8 @@ import (
 	"testing"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/plain"
@@ -79,8 +80,8 @@ func withSlipAsKey(q question.Question) (question.Question, bool) {
 		}
 	case question.Numeric:
 		for _, s := range q.Slips {
-			if found, ok := maths.ParseQuantity(s.Value); ok {
-				q.Key.Value, _ = maths.Decimal(found.Value, 3)
+			if found, ok := units.ParseQuantity(s.Value); ok {
+				q.Key.Value, _ = decimal.Text(found.Value, 3)
 				return q, true
 			}
 		}

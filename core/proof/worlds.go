@@ -8,7 +8,7 @@ import (
 	"strings"
 
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 )
 
 // What follows from a text of causes, or from the table of a trial, is worked out from what is
@@ -170,8 +170,8 @@ func trialIn(rows [][]string) (results, bool) {
 		if len(row) != 3 {
 			return out, false
 		}
-		amount, ok := decimal(row[0])
-		result, good := decimal(row[2])
+		amount, ok := decimalIn(row[0])
+		result, good := decimalIn(row[2])
 		if !ok || !good {
 			return out, false
 		}
@@ -194,7 +194,7 @@ func trialIn(rows [][]string) (results, bool) {
 func (t results) amountsIn(text string) []int {
 	var out []int
 	for _, n := range numbers.FindAllString(text, -1) {
-		if v, ok := decimal(n); ok {
+		if v, ok := decimalIn(n); ok {
 			if i := slices.IndexFunc(t.amounts, func(a *big.Rat) bool { return a.Cmp(v) == 0 }); i >= 0 {
 				out = append(out, i)
 			}
@@ -290,7 +290,7 @@ func (x *examination) bornOut(holds func(claim string) (so, known bool)) (right 
 // amountTo are the options whose first number is an amount.
 func (x *examination) amountTo(want *big.Rat) (right []string) {
 	for _, o := range x.Options {
-		if v, ok := decimal(numbers.FindString(o.Text)); ok && v.Cmp(want) == 0 {
+		if v, ok := decimalIn(numbers.FindString(o.Text)); ok && v.Cmp(want) == 0 {
 			right = append(right, o.ID)
 		}
 	}
@@ -319,8 +319,8 @@ func (x *examination) trialled() []Finding {
 			if len(values) != 2 {
 				return nil
 			}
-			by, _ := decimal(values[0])
-			against, _ := decimal(values[1])
+			by, _ := decimalIn(values[0])
+			against, _ := decimalIn(values[1])
 			first, second, head := amount, way, heads[0]
 			if amount.Cmp(way) < 0 {
 				first, second, head = way, amount, heads[1]
@@ -330,7 +330,7 @@ func (x *examination) trialled() []Finding {
 			}
 		}
 	case e != nil:
-		at, ok := decimal(e[1])
+		at, ok := decimalIn(e[1])
 		ways := t.waysIn(e[2])
 		if !ok || len(ways) != 1 {
 			return nil
@@ -395,7 +395,7 @@ func readingsIn(rows [][]string) readings {
 	for _, row := range rows[1:] {
 		var cells []*big.Rat
 		for _, cell := range row[1:] {
-			v, _ := maths.ParseDecimal(strings.ReplaceAll(strings.TrimSpace(cell), ",", ""))
+			v, _ := decimal.Parse(strings.ReplaceAll(strings.TrimSpace(cell), ",", ""))
 			cells = append(cells, v)
 		}
 		out.rows, out.cells = append(out.rows, fold(row[0])), append(out.cells, cells)

@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"zincowl/core/language"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/source"
 )
 
@@ -139,7 +139,7 @@ func (g *groups) propose(c *collection) {
 				least++
 			}
 		}
-		if _, unit := maths.ParseUnit(g.shown[k]); unit || value < least {
+		if _, unit := units.Parse(g.shown[k]); unit || value < least {
 			continue
 		}
 		c.add(g.shown[k], g.first[k])

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/question"
 )
 
@@ -116,7 +117,7 @@ func (t *task) link(ranges learned) bool {
 		return false
 	}
 	v, err := maths.Estimate(expr, t.own())
-	if err != nil || v.Sign() <= 0 || maths.Significant(v) > 4 || !ranges.plausible(at, v) {
+	if err != nil || v.Sign() <= 0 || decimal.Significant(v) > 4 || !ranges.plausible(at, v) {
 		return false
 	}
 	t.linked = v

@@ -7,6 +7,8 @@ import (
 	"slices"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -20,8 +22,8 @@ type change struct {
 	asks          asking
 	power         *big.Rat // of the given that the subject is in proportion to, or nil
 	before, later *big.Rat
-	after         map[string]maths.Quantity // the givens after it
-	from, to      maths.Quantity            // of the given
+	after         map[string]units.Quantity // the givens after it
+	from, to      units.Quantity            // of the given
 }
 
 // telling is how a change is told.
@@ -77,8 +79,8 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 		asks = forShare
 	}
 	t, ok := least(draws, func() (task, int, bool) {
-		t := task{problem: p, asked: subject, expr: p.Expr, givens: map[string]maths.Quantity{}}
-		c := &change{of: of, asked: subject, asks: asks, power: power, up: r.IntN(2) == 0, told: telling(r.IntN(3)), after: map[string]maths.Quantity{}}
+		t := task{problem: p, asked: subject, expr: p.Expr, givens: map[string]units.Quantity{}}
+		c := &change{of: of, asked: subject, asks: asks, power: power, up: r.IntN(2) == 0, told: telling(r.IntN(3)), after: map[string]units.Quantity{}}
 		if asks == forValue {
 			c.told = byPercent
 		}
@@ -89,23 +91,23 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 		}
 		factor.Add(factor, big.NewRat(1, 1))
 		for _, w := range p.Variables[1:] {
-			t.givens[w.Name] = maths.Quantity{Value: ranges.pick(w, r), Unit: w.Unit}
+			t.givens[w.Name] = units.Quantity{Value: ranges.pick(w, r), Unit: w.Unit}
 			c.after[w.Name] = t.givens[w.Name]
 		}
 		c.from = t.givens[name]
-		c.to = maths.Quantity{Value: new(big.Rat).Mul(c.from.Value, factor), Unit: of.Unit}
+		c.to = units.Quantity{Value: new(big.Rat).Mul(c.from.Value, factor), Unit: of.Unit}
 		c.after[name] = c.to
 		var err1, err2 error
 		c.before, err1 = maths.Estimate(p.Expr, t.own())
 		c.later, err2 = maths.Estimate(p.Expr, task{problem: p, givens: c.after}.own())
 		if err1 != nil || err2 != nil || c.before.Sign() <= 0 || c.later.Sign() <= 0 || c.before.Cmp(c.later) == 0 ||
-			!ranges.plausible(subject, c.before) || !ranges.plausible(subject, c.later) || !sensible(of, c.to.Value) || maths.Significant(c.to.Value) > 3 {
+			!ranges.plausible(subject, c.before) || !ranges.plausible(subject, c.later) || !sensible(of, c.to.Value) || decimal.Significant(c.to.Value) > 3 {
 			return t, 0, false
 		}
 		c.rises = c.later.Cmp(c.before) > 0
 		cost := 0
-		if asks == forValue && maths.Significant(c.before) >= irrational { // the same change, from a number that can be told
-			c.before = maths.Round(c.before, digits)
+		if asks == forValue && decimal.Significant(c.before) >= irrational { // the same change, from a number that can be told
+			c.before = decimal.Round(c.before, digits)
 			c.later = new(big.Rat).Mul(c.before, c.scale())
 		}
 		switch asks {
@@ -114,21 +116,21 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 			if t.answer.Cmp(distance(c.to.Value, c.from.Value)) == 0 {
 				return t, 0, false // a sum moves by what its part moves
 			}
-			if maths.Significant(c.before) > 5 || maths.Significant(c.later) > 5 {
+			if decimal.Significant(c.before) > 5 || decimal.Significant(c.later) > 5 {
 				return t, 0, false
 			}
-			cost += 2*max(0, maths.Significant(c.before)-3) + 2*max(0, maths.Significant(c.later)-3)
+			cost += 2*max(0, decimal.Significant(c.before)-3) + 2*max(0, decimal.Significant(c.later)-3)
 		case forValue:
 			t.answer = c.later
-			t.givens = map[string]maths.Quantity{subject.Name: {Value: c.before, Unit: subject.Unit}}
-			if maths.Significant(c.before) > 3 {
+			t.givens = map[string]units.Quantity{subject.Name: {Value: c.before, Unit: subject.Unit}}
+			if decimal.Significant(c.before) > 3 {
 				return t, 0, false
 			}
 		case forShare:
 			t.asked = maths.Variable{Name: subject.Name, Meaning: subject.Meaning, Unit: hundredths}
 			t.answer = new(big.Rat).Quo(distance(c.later, c.before), c.before)
 			t.answer.Mul(t.answer, big.NewRat(100, 1))
-			t.givens = map[string]maths.Quantity{name: c.from}
+			t.givens = map[string]units.Quantity{name: c.from}
 			if c.told == byPercent && c.inProportion() {
 				return t, 0, false // the answer would be told
 			}
@@ -147,7 +149,7 @@ func (p problem) drawChange(r *rand.Rand, name string, ranges learned) (task, er
 	return t, nil
 }
 
-var hundredths, _ = maths.ParseUnit("%")
+var hundredths, _ = units.Parse("%")
 
 func distance(a, b *big.Rat) *big.Rat {
 	d := new(big.Rat).Sub(a, b)
@@ -266,7 +268,7 @@ func (c change) stem(r *rand.Rand, b Brief, are []string) string {
 	then := c.of.Meaning + " " + map[bool]string{true: "rises", false: "falls"}[c.up]
 	switch {
 	case c.told == byPercent:
-		then += " by " + maths.WithUnit(maths.Exact(c.percent), hundredths)
+		then += " by " + units.With(decimal.Exact(c.percent), hundredths)
 	case c.told == toValue && len(are) > 0:
 		then += " to " + c.to.Text(digits)
 	default:
@@ -308,17 +310,17 @@ func (c change) worked(t task, shown string, exact bool) []string {
 	name := c.asked.Name
 	steps := []string{name + " = " + maths.Told(t.problem.Expr)}
 	unit := c.asked.Unit
-	first, last := maths.Quantity{Value: c.before, Unit: unit}.Text(5), maths.Quantity{Value: c.later, Unit: unit}.Text(5)
-	line := func(givens map[string]maths.Quantity, v *big.Rat, text string) {
+	first, last := units.Quantity{Value: c.before, Unit: unit}.Text(5), units.Quantity{Value: c.later, Unit: unit}.Text(5)
+	line := func(givens map[string]units.Quantity, v *big.Rat, text string) {
 		values := map[string]string{}
 		for name, q := range givens {
 			values[name], _ = t.variable(name).Show(q)
 		}
-		steps = append(steps, fmt.Sprintf("%s %s %s", maths.Substituted(t.problem.Expr, values), equals(maths.Significant(v) <= 5), text))
+		steps = append(steps, fmt.Sprintf("%s %s %s", maths.Substituted(t.problem.Expr, values), equals(decimal.Significant(v) <= 5), text))
 	}
-	moved := fmt.Sprintf("%s %s %s%%", c.of.Name, map[bool]string{true: "+", false: "−"}[c.up], maths.Exact(c.percent))
+	moved := fmt.Sprintf("%s %s %s%%", c.of.Name, map[bool]string{true: "+", false: "−"}[c.up], decimal.Exact(c.percent))
 	factor := new(big.Rat).Quo(c.to.Value, c.from.Value)
-	times := maths.Exact(factor)
+	times := decimal.Exact(factor)
 	switch c.asks {
 	case forValue:
 		steps = append(steps, moved+": "+times+" times as much")

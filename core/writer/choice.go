@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -36,11 +37,11 @@ func (e equation) choices(all []equation, ranges learned) []*idea {
 			return t, err
 		}
 		d := rivals[r.IntN(len(rivals))]
-		given := maths.Quantity{Value: ranges.pick(d.Variable, r), Unit: d.Unit}
+		given := units.Quantity{Value: ranges.pick(d.Variable, r), Unit: d.Unit}
 		values := t.own()
 		for _, v := range d.other.Variables[1:] {
 			if same := e.means(v); same.Name != "" {
-				values[v.Name] = maths.Quantity{Value: values[same.Name], Unit: same.Unit}.In(v.Unit)
+				values[v.Name] = units.Quantity{Value: values[same.Name], Unit: same.Unit}.In(v.Unit)
 			}
 		}
 		values[d.Name] = given.Value

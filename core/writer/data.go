@@ -9,7 +9,8 @@ import (
 	"strings"
 
 	"zincowl/core/language/realise"
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
@@ -58,13 +59,13 @@ func dataOf(src *Source, p source.Passage) (data, bool) {
 		if bracketed {
 			col.unit = strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(unit), ")"))
 		} else if before, after, ok := strings.Cut(head, ","); ok {
-			if _, known := maths.ParseUnit(strings.TrimSpace(after)); known {
+			if _, known := units.Parse(strings.TrimSpace(after)); known {
 				col.name, col.unit = realise.Lower(strings.TrimSpace(before), nil), strings.TrimSpace(after)
 			}
 		}
 		for _, row := range p.Rows[1:] {
 			cell := strings.ReplaceAll(strings.TrimSpace(row[c]), ",", "")
-			if v, ok := maths.ParseDecimal(cell); ok {
+			if v, ok := decimal.Parse(cell); ok {
 				col.values = append(col.values, v)
 				col.texts = append(col.texts, cell)
 			}

@@ -6,6 +6,8 @@ import (
 	"math/rand/v2"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // task is a problem with numbers: what is given, what is asked, what it comes to.
@@ -13,7 +15,7 @@ type task struct {
 	problem   problem
 	asked     maths.Variable
 	expr      maths.Node // of the asked variable
-	givens    map[string]maths.Quantity
+	givens    map[string]units.Quantity
 	order     []string // the givens as they are told
 	converted string   // the given that is stated in another unit, or ""
 	linked    *big.Rat // the value of a chain's link, in the unit of the part that finds it
@@ -57,7 +59,7 @@ func least(n int, draw func() (t task, cost int, ok bool)) (task, bool) {
 		if !ok {
 			continue
 		}
-		if n := maths.Significant(t.answer); n < irrational { // of those all are alike
+		if n := decimal.Significant(t.answer); n < irrational { // of those all are alike
 			cost += min(12, 2*max(0, n-2))
 		}
 		if cost += t.trivial(); lowest < 0 || cost < lowest {
@@ -81,7 +83,7 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 	}
 	believable := ranges.plausible
 	draw := func() (task, int, bool) {
-		t := task{problem: p, asked: v, expr: expr, givens: map[string]maths.Quantity{}, converted: convert}
+		t := task{problem: p, asked: v, expr: expr, givens: map[string]units.Quantity{}, converted: convert}
 		values := map[string]*big.Rat{}
 		for _, w := range p.Variables[1:] {
 			values[w.Name] = ranges.pick(w, r)
@@ -92,24 +94,24 @@ func (p problem) draw(r *rand.Rand, asked, convert string, ranges learned) (task
 		}
 		cost := 0
 		if subject := p.Formula.Subject(); asked != subject.Name {
-			total = maths.Round(total, 3)
+			total = decimal.Round(total, 3)
 			if !believable(subject, total) {
 				return t, 0, false
 			}
-			cost += 2 * max(0, maths.Significant(total)-2)
-			t.givens[subject.Name] = maths.Quantity{Value: total, Unit: subject.Unit}
+			cost += 2 * max(0, decimal.Significant(total)-2)
+			t.givens[subject.Name] = units.Quantity{Value: total, Unit: subject.Unit}
 			t.order = append(t.order, subject.Name)
 		}
 		for _, w := range p.Variables[1:] {
 			if w.Name == asked {
 				continue
 			}
-			q := maths.Quantity{Value: values[w.Name], Unit: w.Unit}
+			q := units.Quantity{Value: values[w.Name], Unit: w.Unit}
 			if w.Name == convert {
 				if q, err = restate(q, r); err != nil {
 					return t, 0, false
 				}
-				cost += 3*max(0, maths.Significant(q.Value)-3) + awkward(q.Value)
+				cost += 3*max(0, decimal.Significant(q.Value)-3) + awkward(q.Value)
 			}
 			t.givens[w.Name] = q
 			t.order = append(t.order, w.Name)
@@ -161,14 +163,14 @@ func (t task) trivial() int {
 
 // restate gives a quantity in another unit of the same dimension, in a readable
 // number. The numbers near the given one that stay short are preferred.
-func restate(q maths.Quantity, r *rand.Rand) (maths.Quantity, error) {
-	units := maths.Siblings(q.Unit)
-	units = units[:min(len(units), 3)]
-	r.Shuffle(len(units), func(i, j int) { units[i], units[j] = units[j], units[i] })
-	for _, u := range units {
-		v := maths.Round(q.In(u), 2)
+func restate(q units.Quantity, r *rand.Rand) (units.Quantity, error) {
+	others := units.Siblings(q.Unit)
+	others = others[:min(len(others), 3)]
+	r.Shuffle(len(others), func(i, j int) { others[i], others[j] = others[j], others[i] })
+	for _, u := range others {
+		v := decimal.Round(q.In(u), 2)
 		if v.Cmp(big.NewRat(1, 100)) >= 0 && v.Cmp(big.NewRat(100000, 1)) < 0 {
-			return maths.Quantity{Value: v, Unit: u}, nil
+			return units.Quantity{Value: v, Unit: u}, nil
 		}
 	}
 	return q, fmt.Errorf("no other unit suits %s", q.Text(3))

@@ -10,6 +10,8 @@ import (
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -139,7 +141,7 @@ func (e equation) ideas(ranges learned) []*idea {
 		if expr, err := e.For(v.Name); err == nil && !maths.Equal(expr, maths.Name(v.Name)) {
 			unknowns = append(unknowns, v.Name)
 		}
-		if len(maths.Siblings(v.Unit)) > 0 {
+		if len(units.Siblings(v.Unit)) > 0 {
 			convertible = append(convertible, v.Name)
 		}
 	}
@@ -163,7 +165,7 @@ const digits = 3
 // write tells a task as a question.
 func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Question, error) {
 	number, exact := t.value().Show(digits)
-	shown := maths.WithUnit(number, t.asked.Unit)
+	shown := units.With(number, t.asked.Unit)
 	q := question.Question{
 		Title:  t.title(),
 		Stem:   t.stem(r, b, exact),
@@ -181,7 +183,7 @@ func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Questio
 	}
 	slips := t.slips()
 	if kind == question.Numeric {
-		value, _ := maths.Decimal(t.answer, digits)
+		value, _ := decimal.Text(t.answer, digits)
 		if t.value().ToTheCent(digits) {
 			value = strings.ReplaceAll(number, ",", "")
 		}
@@ -203,7 +205,7 @@ func (t task) write(r *rand.Rand, b Brief, kind question.Kind) (question.Questio
 }
 
 // value is what is asked for.
-func (t task) value() maths.Quantity { return maths.Quantity{Value: t.answer, Unit: t.asked.Unit} }
+func (t task) value() units.Quantity { return units.Quantity{Value: t.answer, Unit: t.asked.Unit} }
 
 func (t task) title() string {
 	if t.change != nil {
@@ -216,8 +218,8 @@ func (t task) title() string {
 func inOrder(q question.Question) question.Question {
 	key, _ := q.KeyOption()
 	slices.SortStableFunc(q.Options, func(a, b question.Option) int {
-		x, _ := maths.ParseQuantity(a.Text)
-		y, _ := maths.ParseQuantity(b.Text)
+		x, _ := units.ParseQuantity(a.Text)
+		y, _ := units.ParseQuantity(b.Text)
 		if x.Value == nil || y.Value == nil {
 			return 0
 		}
@@ -293,7 +295,7 @@ func participle(word string) bool {
 }
 
 // spoken is a unit as it follows "in".
-func spoken(u maths.Unit) string {
+func spoken(u units.Unit) string {
 	if u.Text == "%" {
 		return "per cent"
 	}
@@ -342,10 +344,10 @@ func (t task) worked(shown string, exact bool) []string {
 	if t.linked != nil {
 		first, second := t.problem.inTurn(t.asked.Name)
 		at, in := first.means(t.problem.link), second.means(t.problem.link)
-		found := maths.Quantity{Value: t.linked, Unit: at.Unit}
+		found := units.Quantity{Value: t.linked, Unit: at.Unit}
 		one, _ := first.For(at.Name) // drawing the task has worked both
 		steps = append(steps, substituted(at.Name, one, values, equals(true), found.Text(5))...)
-		carried := maths.Quantity{Value: found.In(in.Unit), Unit: in.Unit}
+		carried := units.Quantity{Value: found.In(in.Unit), Unit: in.Unit}
 		values[in.Name] = carried.Text(5)
 		if in.Unit.Factor.Cmp(at.Unit.Factor) != 0 {
 			steps = append(steps, found.Text(5)+" = "+carried.Text(5))
@@ -378,10 +380,10 @@ func (t task) model() *question.Model {
 	return m
 }
 
-func stated(givens map[string]maths.Quantity) map[string]string {
+func stated(givens map[string]units.Quantity) map[string]string {
 	out := map[string]string{}
 	for name, q := range givens {
-		out[name] = maths.WithUnit(maths.Exact(q.Value), q.Unit)
+		out[name] = units.With(decimal.Exact(q.Value), q.Unit)
 	}
 	return out
 }

@@ -8,12 +8,14 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/source"
 )
 
 // learned are the numbers that the sources themselves give for a word, by the
 // word's stem: the doses, flows and rates that are usual there.
-type learned map[string][]maths.Quantity
+type learned map[string][]units.Quantity
 
 // learn collects each quantity of a passage under the words shortly before it.
 func (l learned) learn(passages []source.Passage) {
@@ -21,7 +23,7 @@ func (l learned) learn(passages []source.Passage) {
 		if p.Kind == source.Heading || p.Kind == source.Table {
 			continue
 		}
-		for _, f := range maths.FindQuantities(p.Text) {
+		for _, f := range units.Find(p.Text) {
 			if f.Unit.Text == "" || f.Value.Sign() <= 0 {
 				continue
 			}
@@ -66,8 +68,8 @@ var byUnit = map[string]span{
 // such a quantity, or for its unit where it is not known, else the usual alone.
 func (l learned) spanOf(v maths.Variable) (low, high *big.Rat) {
 	parse := func(s span) (*big.Rat, *big.Rat) {
-		a, _ := maths.ParseDecimal(s.low)
-		b, _ := maths.ParseDecimal(s.high)
+		a, _ := decimal.Parse(s.low)
+		b, _ := decimal.Parse(s.high)
 		return a, b
 	}
 	met, most, known := l.usualOf(v)
@@ -148,11 +150,11 @@ func (l learned) pick(v maths.Variable, r *rand.Rand) *big.Rat {
 	b, _ := high.Float64()
 	for range 20 {
 		x := a * math.Pow(b/a, r.Float64())
-		value := maths.Round(new(big.Rat).SetFloat64(x), 2)
+		value := decimal.Round(new(big.Rat).SetFloat64(x), 2)
 		if value.Cmp(low) < 0 || value.Cmp(high) > 0 {
 			continue
 		}
-		digits := strings.Trim(strings.ReplaceAll(maths.Exact(value), ".", ""), "0")
+		digits := strings.Trim(strings.ReplaceAll(decimal.Exact(value), ".", ""), "0")
 		if len(digits) > 1 && strings.ContainsAny(digits[1:], "1379") && r.IntN(3) > 0 {
 			continue
 		}
@@ -173,8 +175,8 @@ func (l learned) plausible(v maths.Variable, x *big.Rat) bool {
 	if !ok {
 		return x.Cmp(big.NewRat(1, 1000)) >= 0 && x.Cmp(big.NewRat(10_000_000, 1)) <= 0
 	}
-	low, _ := maths.ParseDecimal(usual.low)
-	high, _ := maths.ParseDecimal(usual.high)
+	low, _ := decimal.Parse(usual.low)
+	high, _ := decimal.Parse(usual.high)
 	return x.Cmp(low.Mul(low, big.NewRat(1, 30))) >= 0 && x.Cmp(high.Mul(high, big.NewRat(30, 1))) <= 0
 }
 

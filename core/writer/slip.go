@@ -9,6 +9,8 @@ import (
 
 	"zincowl/core/language/realise"
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // slip is a wrong turn taken with a task's numbers.
@@ -34,14 +36,14 @@ func (t task) slips() []slip {
 				return
 			}
 		}
-		number, _ := maths.Quantity{Value: w.value, Unit: t.asked.Unit}.Show(digits)
+		number, _ := units.Quantity{Value: w.value, Unit: t.asked.Unit}.Show(digits)
 		if strings.Contains(number, ".") && !strings.Contains(number, "×") {
 			number = strings.TrimRight(strings.TrimRight(number, "0"), ".")
 		}
-		if maths.Agrees(number, t.answer) {
+		if decimal.Agrees(number, t.answer) {
 			return // "170" may be 174, rounded
 		}
-		out = append(out, slip{w.id, w.value, maths.WithUnit(number, t.asked.Unit), w.why})
+		out = append(out, slip{w.id, w.value, units.With(number, t.asked.Unit), w.why})
 	}
 	for _, find := range catalogue {
 		for _, w := range find(t) {
@@ -113,8 +115,8 @@ func (t task) conversionSlips() []wrong {
 	return out
 }
 
-func unit(text string) maths.Unit {
-	u, _ := maths.ParseUnit(text)
+func unit(text string) units.Unit {
+	u, _ := units.Parse(text)
 	return u
 }
 
@@ -161,7 +163,7 @@ func (t task) chainSlips() []wrong {
 		return nil
 	}
 	own := t.own()
-	exact := maths.Quantity{Value: t.linked, Unit: at.Unit}.In(in.Unit)
+	exact := units.Quantity{Value: t.linked, Unit: at.Unit}.In(in.Unit)
 	out := []wrong{{"first-step-alone", exact, fmt.Sprintf("The %s alone was taken for the answer.", at.Meaning)}}
 	if exact.Cmp(t.linked) != 0 {
 		out = append(out, wrong{"unit-between-steps", computed(expr, with(own, in.Name, t.linked)), fmt.Sprintf("The %s was carried over in %s as if it were in %s.", at.Meaning, unitText(at.Unit), unitText(in.Unit))})
@@ -171,7 +173,7 @@ func (t task) chainSlips() []wrong {
 			out = append(out, wrong{"step-left-out", computed(expr, with(own, in.Name, own[v.Name])), fmt.Sprintf("The %s was put in where the %s has to be found first.", v.Meaning, in.Meaning)})
 		}
 	}
-	rounded := maths.Round(exact, 1)
+	rounded := decimal.Round(exact, 1)
 	return append(out, wrong{"rounded-too-early", computed(expr, with(own, in.Name, rounded)), fmt.Sprintf("The %s was rounded to one digit before it was used.", in.Meaning)})
 }
 
@@ -265,7 +267,7 @@ func (t task) changeSlips() []wrong {
 			{"percent-taken-for-added", t.scaled(turned), "The percentage was taken off where it has to be added, or the other way about."},
 			{"percent-of-the-answer", new(big.Rat).Mul(c.before, turned), fmt.Sprintf("The percentage was put on the %s itself.", subject)},
 			{"change-for-new-value", distance(c.later, c.before), "This is by how much it changes, not what it becomes."},
-			{"percentage-alone", new(big.Rat).Mul(c.before, share), fmt.Sprintf("This is %s%% of the first %s, not what it becomes.", maths.Exact(c.percent), subject)},
+			{"percentage-alone", new(big.Rat).Mul(c.before, share), fmt.Sprintf("This is %s%% of the first %s, not what it becomes.", decimal.Exact(c.percent), subject)},
 			{"change-missed", c.before, "The change was not taken into account."},
 			{"change-made-twice", new(big.Rat).Mul(c.later, factor), "The change was made twice."},
 		}
@@ -325,7 +327,7 @@ func remote(a, b *big.Rat) int {
 	return 0
 }
 
-func unitText(u maths.Unit) string {
+func unitText(u units.Unit) string {
 	if u.Text == "" {
 		return "no unit"
 	}

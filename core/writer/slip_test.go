@@ -7,6 +7,8 @@ import (
 
 	"zincowl/core/fact"
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/source"
 )
 
@@ -28,9 +30,9 @@ func given(t testing.TB, e equation, asked string, values map[string]string) tas
 	if err != nil {
 		t.Fatal(err)
 	}
-	out := task{problem: e.alone(), asked: v, expr: expr, givens: map[string]maths.Quantity{}}
+	out := task{problem: e.alone(), asked: v, expr: expr, givens: map[string]units.Quantity{}}
 	for name, text := range values {
-		q, ok := maths.ParseQuantity(text)
+		q, ok := units.ParseQuantity(text)
 		if !ok {
 			t.Fatalf("%q is no quantity", text)
 		}
@@ -121,7 +123,7 @@ func TestRangesAreLearned(t *testing.T) {
 		{Kind: source.Paragraph, Text: "The dose was 14 mg/L on Monday and the dose was 20 mg/L later."},
 		{Kind: source.Heading, Text: "A dose of 900 mg/L"},
 	})
-	unit, _ := maths.ParseUnit("mg/L")
+	unit, _ := units.Parse("mg/L")
 	low, high := l.spanOf(maths.Variable{Name: "dose", Meaning: "dose", Unit: unit})
 	if low.Cmp(big.NewRat(28, 3)) != 0 || high.Cmp(big.NewRat(24, 1)) != 0 {
 		t.Errorf("doses are drawn from %s to %s", low.FloatString(2), high.FloatString(2))
@@ -129,11 +131,11 @@ func TestRangesAreLearned(t *testing.T) {
 	r := rand.New(rand.NewPCG(1, 1))
 	for range 200 {
 		v := l.pick(maths.Variable{Name: "dose", Meaning: "dose", Unit: unit}, r)
-		if v.Cmp(low) < 0 || v.Cmp(high) > 0 || maths.Significant(v) > 2 {
+		if v.Cmp(low) < 0 || v.Cmp(high) > 0 || decimal.Significant(v) > 2 {
 			t.Fatalf("a dose of %s was drawn", v.FloatString(4))
 		}
 	}
-	low, high = learned{}.spanOf(maths.Variable{Name: "f", Meaning: "available fraction", Unit: maths.One})
+	low, high = learned{}.spanOf(maths.Variable{Name: "f", Meaning: "available fraction", Unit: units.One})
 	if low.Sign() <= 0 || high.Cmp(big.NewRat(1, 1)) > 0 {
 		t.Errorf("fractions are drawn from %s to %s", low, high)
 	}

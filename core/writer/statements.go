@@ -13,7 +13,7 @@ import (
 	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -297,7 +297,7 @@ func (m *Material) outside(s *said, at []int, limit boundary, b Brief, r *rand.R
 	q.Key = question.Key{}
 	unit, _, _ := strings.Cut(strings.TrimSpace(s.text[at[1]:]), " ")
 	unit = strings.Trim(unit, ".,;")
-	if _, ok := maths.ParseUnit(unit); !ok && unit != "%" && !language.Plural(unit) {
+	if _, ok := units.Parse(unit); !ok && unit != "%" && !language.Plural(unit) {
 		unit = ""
 	}
 	shown := func(n string) string { return strings.TrimSpace(n + " " + unit) }

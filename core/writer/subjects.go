@@ -11,7 +11,7 @@ import (
 	"zincowl/core/fact"
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -466,7 +466,7 @@ func (m *Material) howMany(s *said, stem, number, unit string, b Brief, r *rand.
 
 // counts says whether a word is what a number counts: a unit or a noun.
 func counts(unit, object string) bool {
-	if _, ok := maths.ParseUnit(unit); ok || unit == "%" {
+	if _, ok := units.Parse(unit); ok || unit == "%" {
 		return true
 	}
 	said, _ := language.Single(object)

@@ -9,6 +9,8 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 	"zincowl/core/source"
 )
@@ -162,12 +164,12 @@ func TestChangesOfPowers(t *testing.T) {
 			seen[task.change.asks]++
 			before, later := task.change.before, task.change.later
 			if ratio := new(big.Rat).Quo(later, before); maths.Settled(ratio).Cmp(maths.Settled(task.change.scale())) != 0 {
-				t.Errorf("%s: from %s to %s is not %s times as much", c.formula, maths.Exact(before), maths.Exact(later), maths.Exact(task.change.scale()))
+				t.Errorf("%s: from %s to %s is not %s times as much", c.formula, decimal.Exact(before), decimal.Exact(later), decimal.Exact(task.change.scale()))
 			}
 			stem := task.stem(rand.New(rand.NewPCG(seed, 4)), Brief{}, false)
-			number, exact := maths.Show(task.answer, digits)
-			steps := task.worked(maths.WithUnit(number, task.asked.Unit), exact)
-			if strings.Contains(stem, "{") || len(steps) < 3 || !strings.HasSuffix(steps[len(steps)-1], maths.WithUnit(number, task.asked.Unit)) {
+			number, exact := decimal.Show(task.answer, digits)
+			steps := task.worked(units.With(number, task.asked.Unit), exact)
+			if strings.Contains(stem, "{") || len(steps) < 3 || !strings.HasSuffix(steps[len(steps)-1], units.With(number, task.asked.Unit)) {
 				t.Errorf("%s\n  %q", stem, steps)
 			}
 			ids := map[string]bool{}

@@ -8,7 +8,7 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/language/realise"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -195,7 +195,7 @@ func (m *Material) themed(th *thing) bool {
 	if th.count < 2 || vague[th.head] || announced[th.head] || hollowNouns[th.head] || th.words == 1 && !th.defined && language.Rank(th.head) < commonplace {
 		return false
 	}
-	if _, unit := maths.ParseUnit(th.name); unit && !th.defined {
+	if _, unit := units.Parse(th.name); unit && !th.defined {
 		return false
 	}
 	noun, verb, adjective, _ := language.Met(th.head)

@@ -8,6 +8,8 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // usualTable are the ranges in which quantities of many fields are met; its head says how.
@@ -19,7 +21,7 @@ var usualTable string
 type usual struct {
 	words     map[string]bool // of its name, in the singular
 	bare      bool            // it has no unit
-	low, high maths.Quantity
+	low, high units.Quantity
 	field     map[string]bool // the stems of what its field speaks of
 }
 
@@ -31,11 +33,11 @@ var usuals = sync.OnceValue(func() []usual {
 		}
 		c := strings.Split(line, "\t")
 		u := usual{words: singular(c[0]), bare: c[1] == "-", field: language.Stems(c[4])}
-		low, _ := maths.ParseDecimal(c[2])
-		high, _ := maths.ParseDecimal(c[3])
-		u.low, u.high = maths.Quantity{Value: low}, maths.Quantity{Value: high}
+		low, _ := decimal.Parse(c[2])
+		high, _ := decimal.Parse(c[3])
+		u.low, u.high = units.Quantity{Value: low}, units.Quantity{Value: high}
 		if !u.bare {
-			unit, _ := maths.ParseUnit(c[1])
+			unit, _ := units.Parse(c[1])
 			u.low.Unit, u.high.Unit = unit, unit
 		}
 		out = append(out, u)

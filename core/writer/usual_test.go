@@ -7,6 +7,8 @@ import (
 	"testing"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // Every row of the table can be used, and there are enough of them.
@@ -21,11 +23,11 @@ func TestUsualTable(t *testing.T) {
 		if len(c) != 6 {
 			t.Fatalf("%q has %d columns", line, len(c))
 		}
-		if _, ok := maths.ParseUnit(c[1]); !ok && c[1] != "-" {
+		if _, ok := units.Parse(c[1]); !ok && c[1] != "-" {
 			t.Errorf("%s: there is no unit %q", c[0], c[1])
 		}
-		low, ok1 := maths.ParseDecimal(c[2])
-		high, ok2 := maths.ParseDecimal(c[3])
+		low, ok1 := decimal.Parse(c[2])
+		high, ok2 := decimal.Parse(c[3])
 		if !ok1 || !ok2 || low.Sign() <= 0 || low.Cmp(high) >= 0 {
 			t.Errorf("%s: from %s to %s", c[0], c[2], c[3])
 		}
@@ -50,13 +52,13 @@ func TestUsualGivens(t *testing.T) {
 		{"pipe diameter", "m", "0.015", "0.6"},
 		{"interest rate", "%", "0.5", "12"},
 	} {
-		unit, ok := maths.ParseUnit(c.unit)
+		unit, ok := units.Parse(c.unit)
 		if !ok {
 			t.Fatal(c.unit)
 		}
 		v := maths.Variable{Name: "x", Meaning: c.meaning, Unit: unit}
-		low, _ := maths.ParseDecimal(c.low)
-		high, _ := maths.ParseDecimal(c.high)
+		low, _ := decimal.Parse(c.low)
+		high, _ := decimal.Parse(c.high)
 		for seed := range uint64(40) {
 			x := learned{}.pick(v, rand.New(rand.NewPCG(seed, 1)))
 			if x.Cmp(low) < 0 || x.Cmp(high) > 0 {

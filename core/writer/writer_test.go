@@ -11,7 +11,7 @@ import (
 	"testing"
 
 	"zincowl/core/kind"
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 	"zincowl/core/proof"
 	"zincowl/core/question"
 	"zincowl/core/source"
@@ -113,8 +113,8 @@ func checkOptions(t *testing.T, q question.Question) {
 	key, _ := q.KeyOption()
 	for i, o := range q.Options {
 		for _, other := range q.Options[:i] {
-			x, ok1 := maths.ParseQuantity(o.Text)
-			y, ok2 := maths.ParseQuantity(other.Text)
+			x, ok1 := units.ParseQuantity(o.Text)
+			y, ok2 := units.ParseQuantity(other.Text)
 			if o.Text == other.Text || ok1 && ok2 && x.In(y.Unit).Cmp(y.Value) == 0 {
 				t.Errorf("%s: %q and %q are the same", q.Stem, o.Text, other.Text)
 			}
@@ -139,7 +139,7 @@ var features = map[question.Level][]string{question.Medium: {"conversion", "choi
 
 func checkNumbers(t *testing.T, q question.Question) {
 	t.Helper()
-	found := maths.FindQuantities(q.Stem)
+	found := units.Find(q.Stem)
 	if want := len(q.Model.Stages[0].Givens); len(found) != want && len(q.Model.Stages) == 1 || len(found) > want+1 {
 		t.Errorf("%s states %d quantities for %d givens", q.Stem, len(found), len(q.Model.Stages[0].Givens))
 	}

@@ -15,6 +15,11 @@
 // of nothing else: x/x is 1. Which points those are is told by Conditions. What
 // can't be decided by rewriting is decided by enclosures of the values
 // (interval), or left open; nothing is ever decided by a rounded number.
+//
+// The values at which a Form may be zero are found by undoing what stands around the
+// unknown (roots.go), each kind of equation in a file of its own: univariate.go,
+// absolute.go, radical.go, exponential.go, logarithmic.go, trigonometric.go. They are
+// candidates: package solve puts each back and says which are extraneous.
 package algebra
 
 import (

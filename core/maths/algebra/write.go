@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 )
 
 // Node writes a Form as an expression: sums by falling powers, numbers first,
@@ -375,7 +376,7 @@ func (c *Calculator) nodeOfPower(p power) maths.Node {
 	case kindRootOf:
 		r := k.root.poly.Refine(k.root.at, 60)
 		mid := new(big.Rat).Add(r.Lo, r.Hi)
-		return rootNode(maths.Number{Value: maths.Round(mid.Mul(mid, big.NewRat(1, 2)), 10)}, p.n, p.d)
+		return rootNode(maths.Number{Value: decimal.Round(mid.Mul(mid, big.NewRat(1, 2)), 10)}, p.n, p.d)
 	}
 	return maths.Name("?")
 }
@@ -400,7 +401,7 @@ func (c *Calculator) Decimal(f *Form, digits int) (v *big.Rat, ok bool) {
 	defer func() { ok = ok && err == nil }()
 	defer catch(&err)
 	if v, ok := f.Rational(); ok {
-		return maths.Round(v, digits), true
+		return decimal.Round(v, digits), true
 	}
 	for _, prec := range precisions {
 		x, err := c.enclose(f, nil, prec)
@@ -412,7 +413,7 @@ func (c *Calculator) Decimal(f *Form, digits int) (v *big.Rat, ok bool) {
 		if lo == nil || hi == nil {
 			return nil, false
 		}
-		if a, b := maths.Round(lo, digits), maths.Round(hi, digits); a.Cmp(b) == 0 {
+		if a, b := decimal.Round(lo, digits), decimal.Round(hi, digits); a.Cmp(b) == 0 {
 			return a, true
 		}
 	}

@@ -15,6 +15,7 @@ import (
 	"strings"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // Rounding is to how many places after the point or significant figures an answer
@@ -175,8 +176,8 @@ func Worded(text string) bool {
 // Named says whether mathematics has a variable in it, rather than an amount with its
 // unit.
 func Named(text string) bool {
-	if len(maths.FindQuantities(text)) == 1 {
-		if _, ok := maths.ParseQuantity(strings.TrimSpace(text)); ok {
+	if len(units.Find(text)) == 1 {
+		if _, ok := units.ParseQuantity(strings.TrimSpace(text)); ok {
 			return false
 		}
 	}

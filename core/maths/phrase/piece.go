@@ -7,6 +7,7 @@ import (
 	"unicode/utf8"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // Kind is what a piece of a text is.
@@ -470,6 +471,6 @@ func unit(ts []token, i int) bool {
 	if ts[i-1].kind != number && ts[i-1].text != "/" && !(ts[i-1].kind == letters && i > 1 && unit(ts, i-1)) {
 		return false
 	}
-	_, ok := maths.ParseUnit(ts[i].text)
+	_, ok := units.Parse(ts[i].text)
 	return ok
 }

@@ -5,7 +5,7 @@ import (
 	"strconv"
 	"strings"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 var numerals = map[string]int{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "a": 1}
@@ -43,7 +43,7 @@ func rounding(text string) (string, Rounding) {
 		return text[:m[0]] + " " + text[m[1]:], Rounding{Asked: true, Places: nearest[strings.ToLower(text[m[2]:m[3]])]}
 	}
 	if m := toMeasure.FindStringSubmatchIndex(text); m != nil {
-		if u, ok := maths.ParseUnit(text[m[2]:m[3]]); ok && u.Text != "" {
+		if u, ok := units.Parse(text[m[2]:m[3]]); ok && u.Text != "" {
 			return text[:m[0]] + " " + text[m[1]:], Rounding{Asked: true}
 		}
 	}

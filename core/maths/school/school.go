@@ -16,7 +16,9 @@ import (
 	"sync"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/sheet"
+	"zincowl/core/maths/units"
 )
 
 //go:embed formulas.tsv
@@ -68,7 +70,7 @@ func read(text string) (maths.Formula, error) {
 		if m == nil {
 			return f, fmt.Errorf("%q has no unit", part)
 		}
-		u, ok := maths.ParseUnit(m[2])
+		u, ok := units.Parse(m[2])
 		if !ok {
 			return f, fmt.Errorf("the unit %q is not known", m[2])
 		}
@@ -139,7 +141,7 @@ func (t *topic) solve(stem string) (Answer, bool) {
 		}
 	}
 	out := Answer{Answer: answers[0], Formula: t.formulas[answers[0].Formulas[len(answers[0].Formulas)-1]].Text}
-	out.Bare = !slices.ContainsFunc(maths.FindQuantities(stem), func(f maths.Found) bool { return f.Unit.Text != "" })
+	out.Bare = !slices.ContainsFunc(units.Find(stem), func(f units.Found) bool { return f.Unit.Text != "" })
 	return out, true
 }
 
@@ -154,12 +156,12 @@ var joint = regexp.MustCompile(`\b\d[\d.]* ?(?:h|hours?|hrs?) (?:and )?\d[\d.]* 
 func together(stem string) string {
 	stem = howLong.ReplaceAllString(howFar.ReplaceAllString(stem, "What distance"), "What time")
 	return joint.ReplaceAllStringFunc(stem, func(m string) string {
-		q, ok := maths.Together(strings.NewReplacer("hrs", "h", "hr", "h", "mins", "min").Replace(m))
-		min, _ := maths.ParseUnit("min")
+		q, ok := units.Together(strings.NewReplacer("hrs", "h", "hr", "h", "mins", "min").Replace(m))
+		min, _ := units.Parse("min")
 		if !ok {
 			return m
 		}
-		return maths.Exact(q.In(min)) + " min"
+		return decimal.Exact(q.In(min)) + " min"
 	})
 }
 
@@ -170,12 +172,12 @@ func hypotenuse(stem string, words map[string]bool) (Answer, bool) {
 	if !words["triangle"] || !words["hypotenuse"] || !words["right"] || !amount.MatchString(stem) {
 		return Answer{}, false
 	}
-	found := maths.FindQuantities(strings.NewReplacer("90°", "", "90 degrees", "").Replace(stem))
+	found := units.Find(strings.NewReplacer("90°", "", "90 degrees", "").Replace(stem))
 	if len(found) != 2 || !found[0].Unit.Same(found[1].Unit) || regexp.MustCompile(`(?i)hypotenuse (?:of |is |= ?|has )?(?:length )?\d|\d+ ?\w* hypotenuse`).MatchString(stem) {
 		return Answer{}, false
 	}
 	u := found[0].Unit
-	square := func(f maths.Found) maths.Node {
+	square := func(f units.Found) maths.Node {
 		return maths.Binary{Op: '^', X: maths.Number{Value: f.In(u)}, Y: maths.Int(2)}
 	}
 	exact := maths.Call{Func: "sqrt", Args: []maths.Node{maths.Binary{Op: '+', X: square(found[0]), Y: square(found[1])}}}
@@ -184,7 +186,7 @@ func hypotenuse(stem string, words map[string]bool) (Answer, bool) {
 		return Answer{}, false
 	}
 	out := Answer{Formula: "hypotenuse² = a² + b²", Bare: u.Text == ""}
-	out.Value = maths.Quantity{Value: new(big.Rat).Set(v), Unit: u}
+	out.Value = units.Quantity{Value: new(big.Rat).Set(v), Unit: u}
 	out.Exact, out.Sure = exact, sheet.Named
 	out.Working = []string{"√(" + found[0].Shown + "² + " + found[1].Shown + "²) = " + out.Value.Text(3)}
 	return out, true

@@ -8,14 +8,16 @@ import (
 	"strings"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // change is what a stem tells of a term that does not stay as it was.
 type change struct {
 	term     int
-	from, to *maths.Quantity
+	from, to *units.Quantity
 	factor   *big.Rat // or how many times what it was
-	by       *maths.Quantity
+	by       *units.Quantity
 	up, down bool // which way it is said to go, where it is
 }
 
@@ -27,7 +29,7 @@ var (
 
 // readChange finds the change that a stem tells, and the quantities that do not
 // belong to it. Two changes are not read, which leaves their numbers unexplained.
-func (s *Sheet) readChange(stem string, found []maths.Found, mentions []mention) ([]maths.Found, *change) {
+func (s *Sheet) readChange(stem string, found []units.Found, mentions []mention) ([]units.Found, *change) {
 	named := func(at int) bool {
 		return slices.ContainsFunc(mentions, func(m mention) bool { return m.start <= at && at < m.end })
 	}
@@ -99,7 +101,7 @@ func times(percent *big.Rat, down bool) *big.Rat {
 
 // changeOf reads what follows a verb: "by 20%", "by 30 m³/h", "to 540 m³/h", "from
 // 450 to 540 m³/h". It says which quantities it took.
-func changeOf(stem string, kind, verb int, found []maths.Found, in []int) (*change, []int) {
+func changeOf(stem string, kind, verb int, found []units.Found, in []int) (*change, []int) {
 	switch kind {
 	case 2:
 		return &change{factor: big.NewRat(2, 1)}, nil
@@ -161,8 +163,8 @@ func (s *Sheet) changed(stem string, mentions []mention, verb int) int {
 	return out
 }
 
-func without(found []maths.Found, used []int) []maths.Found {
-	var out []maths.Found
+func without(found []units.Found, used []int) []units.Found {
+	var out []units.Found
 	for i, q := range found {
 		if !slices.Contains(used, i) {
 			out = append(out, q)
@@ -172,24 +174,24 @@ func without(found []maths.Found, used []int) []maths.Found {
 }
 
 // after is a term's value after the change.
-func (c change) after(q maths.Quantity) maths.Quantity {
+func (c change) after(q units.Quantity) units.Quantity {
 	switch {
 	case c.to != nil:
-		return maths.Quantity{Value: c.to.In(q.Unit), Unit: q.Unit}
+		return units.Quantity{Value: c.to.In(q.Unit), Unit: q.Unit}
 	case c.by != nil:
-		return maths.Quantity{Value: new(big.Rat).Add(q.Value, c.by.In(q.Unit)), Unit: q.Unit}
+		return units.Quantity{Value: new(big.Rat).Add(q.Value, c.by.In(q.Unit)), Unit: q.Unit}
 	}
-	return maths.Quantity{Value: new(big.Rat).Mul(q.Value, c.factor), Unit: q.Unit}
+	return units.Quantity{Value: new(big.Rat).Mul(q.Value, c.factor), Unit: q.Unit}
 }
 
 // contradicts says whether a term does not go the way it is said to.
-func (c change) contradicts(before maths.Quantity) bool {
+func (c change) contradicts(before units.Quantity) bool {
 	d := c.after(before).Value.Cmp(before.Value)
 	return d == 0 || c.up && d < 0 || c.down && d > 0
 }
 
 // compared is what is asked of the values before and after, with its line.
-func (t told) compared(before, after maths.Quantity) (maths.Quantity, string) {
+func (t told) compared(before, after units.Quantity) (units.Quantity, string) {
 	before, after = t.shown(before), t.shown(after)
 	high, low := after, before
 	if high.Value.Cmp(low.Value) < 0 {
@@ -199,7 +201,7 @@ func (t told) compared(before, after maths.Quantity) (maths.Quantity, string) {
 	case asksBefore:
 		return before, ""
 	case asksDifference:
-		out := maths.Quantity{Value: new(big.Rat).Sub(high.Value, low.Value), Unit: after.Unit}
+		out := units.Quantity{Value: new(big.Rat).Sub(high.Value, low.Value), Unit: after.Unit}
 		return out, high.Text(7) + " − " + low.Text(7) + sign(out.Value) + out.Text(3)
 	case asksPercentage:
 		if before.Value.Sign() == 0 {
@@ -207,13 +209,13 @@ func (t told) compared(before, after maths.Quantity) (maths.Quantity, string) {
 		}
 		share := new(big.Rat).Sub(high.Value, low.Value)
 		share.Quo(share, before.Value)
-		out := maths.Quantity{Value: share.Mul(share, big.NewRat(100, 1)), Unit: percent}
+		out := units.Quantity{Value: share.Mul(share, big.NewRat(100, 1)), Unit: percent}
 		return out, fmt.Sprintf("(%s − %s) ÷ %s%s%s", high.Text(7), low.Text(7), before.Text(7), sign(out.Value), out.Text(3))
 	}
 	return after, ""
 }
 
-var percent, _ = maths.ParseUnit("%")
+var percent, _ = units.Parse("%")
 
 // inProportion answers what a change makes of a term whose first value is given, or
 // by what share it changes, where no other numbers are needed: the term has to
@@ -221,7 +223,7 @@ var percent, _ = maths.ParseUnit("%")
 func (s *Sheet) inProportion(t told) []Answer {
 	var out []Answer
 	for _, asked := range t.asked {
-		var first *maths.Quantity
+		var first *units.Quantity
 		var unused []string
 		for _, g := range t.found {
 			if g.term == asked {
@@ -241,15 +243,15 @@ func (s *Sheet) inProportion(t told) []Answer {
 			if !ok {
 				continue
 			}
-			before := maths.Quantity{Value: big.NewRat(100, 1), Unit: s.terms[asked].Unit}
+			before := units.Quantity{Value: big.NewRat(100, 1), Unit: s.terms[asked].Unit}
 			if first != nil {
 				before = *first
 			}
-			after := maths.Quantity{Value: new(big.Rat).Mul(before.Value, factor), Unit: before.Unit}
+			after := units.Quantity{Value: new(big.Rat).Mul(before.Value, factor), Unit: before.Unit}
 			a := Answer{Formulas: []int{i}, Asked: s.terms[asked].Variable, Unused: unused}
 			var last string
 			a.Value, last = t.compared(before, after)
-			times, _ := maths.Show(factor, 6)
+			times, _ := decimal.Show(factor, 6)
 			switch {
 			case first == nil && after.Value.Cmp(before.Value) < 0:
 				a.Working = []string{"(1 − " + times + ") × 100%" + sign(a.Value.Value) + a.Value.Text(3)}
@@ -275,10 +277,10 @@ func (s *Sheet) inProportion(t told) []Answer {
 func (s *Sheet) proportion(formula, asked int, c change) (*big.Rat, bool) {
 	var factors []*big.Rat
 	for _, seed := range []int64{3, 7} {
-		known := map[int]maths.Quantity{}
+		known := map[int]units.Quantity{}
 		for n, t := range s.of[formula] {
 			if t != asked {
-				known[t] = maths.Quantity{Value: big.NewRat(seed*int64(n+2)+1, 2), Unit: s.terms[t].Unit}
+				known[t] = units.Quantity{Value: big.NewRat(seed*int64(n+2)+1, 2), Unit: s.terms[t].Unit}
 			}
 		}
 		if c.from != nil {

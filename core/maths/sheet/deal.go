@@ -4,7 +4,7 @@ import (
 	"maps"
 	"slices"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // along works a route with the quantities of a stem, in every way they can be dealt
@@ -14,7 +14,7 @@ func (s *Sheet) along(r route, t told) []Answer {
 	if c != nil && !slices.Contains(r.leaves, c.term) {
 		return nil
 	}
-	known := map[int]maths.Quantity{}
+	known := map[int]units.Quantity{}
 	var loose []given // known by unit alone
 	var unused []string
 	for _, g := range t.found {
@@ -43,7 +43,7 @@ func (s *Sheet) along(r route, t told) []Answer {
 		}
 		u := s.terms[l].Variable
 		if u.Value != nil && !slices.ContainsFunc(loose, func(g given) bool { return g.Unit.Same(u.Unit) && g.Unit.Text != "" }) {
-			known[l] = maths.Quantity{Value: u.Value, Unit: u.Unit} // a constant the stem leaves out
+			known[l] = units.Quantity{Value: u.Value, Unit: u.Unit} // a constant the stem leaves out
 			continue
 		}
 		open = append(open, l)
@@ -84,7 +84,7 @@ func (s *Sheet) along(r route, t told) []Answer {
 }
 
 // finish computes an answer.
-func (s *Sheet) finish(a *Answer, r route, t told, known map[int]maths.Quantity) bool {
+func (s *Sheet) finish(a *Answer, r route, t told, known map[int]units.Quantity) bool {
 	before, err := s.work(r, known, &a.Working)
 	if err != nil {
 		return false

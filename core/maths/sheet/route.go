@@ -6,6 +6,8 @@ import (
 	"slices"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // route is a way to a term: a formula to be worked for it, after the route to one
@@ -118,7 +120,7 @@ func (r route) formulasOf() []int {
 
 // work computes a route with values for its leaves and adds a line for each
 // formula.
-func (s *Sheet) work(r route, known map[int]maths.Quantity, lines *[]string) (maths.Quantity, error) {
+func (s *Sheet) work(r route, known map[int]units.Quantity, lines *[]string) (units.Quantity, error) {
 	values := known
 	if r.before != nil {
 		q, err := s.work(*r.before, known, lines)
@@ -129,7 +131,7 @@ func (s *Sheet) work(r route, known map[int]maths.Quantity, lines *[]string) (ma
 		values[r.before.asked] = q
 	}
 	f := s.formulas[r.formula]
-	givens := map[string]maths.Quantity{}
+	givens := map[string]units.Quantity{}
 	for i, t := range s.of[r.formula] {
 		if q, ok := values[t]; ok && t != r.asked {
 			givens[f.Variables[i].Name] = q
@@ -144,12 +146,12 @@ func (s *Sheet) work(r route, known map[int]maths.Quantity, lines *[]string) (ma
 }
 
 // exact is what a route comes to as an expression of numbers, with its unit.
-func (s *Sheet) exact(r route, known map[int]maths.Quantity) (maths.Node, maths.Unit, error) {
+func (s *Sheet) exact(r route, known map[int]units.Quantity) (maths.Node, units.Unit, error) {
 	f := s.formulas[r.formula]
 	name := s.name(r.formula, r.asked)
 	n, err := f.For(name)
 	if err != nil {
-		return nil, maths.One, err
+		return nil, units.One, err
 	}
 	by := map[string]maths.Node{}
 	for i, t := range s.of[r.formula] {
@@ -169,7 +171,7 @@ func (s *Sheet) exact(r route, known map[int]maths.Quantity) (maths.Node, maths.
 }
 
 // scaled is an amount of one unit in another.
-func scaled(n maths.Node, from, to maths.Unit) maths.Node {
+func scaled(n maths.Node, from, to units.Unit) maths.Node {
 	if from.Factor.Cmp(to.Factor) == 0 {
 		return n
 	}
@@ -177,7 +179,7 @@ func scaled(n maths.Node, from, to maths.Unit) maths.Node {
 }
 
 // line shows a formula with its numbers: "2.5 mg/L × 1.8 ML ÷ 0.65 ≈ 6.92 kg".
-func line(f maths.Formula, asked string, givens map[string]maths.Quantity, value maths.Quantity) string {
+func line(f maths.Formula, asked string, givens map[string]units.Quantity, value units.Quantity) string {
 	expr, err := f.For(asked)
 	if err != nil {
 		return ""
@@ -192,7 +194,7 @@ func line(f maths.Formula, asked string, givens map[string]maths.Quantity, value
 
 // sign stands before a value that is shown to three digits.
 func sign(v *big.Rat) string {
-	if maths.Significant(v) > 3 {
+	if decimal.Significant(v) > 3 {
 		return " ≈ "
 	}
 	return " = "

@@ -17,6 +17,7 @@ import (
 	"strings"
 
 	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // Sheet is a list of formulas, ready to answer from. It does not change and may be
@@ -115,7 +116,7 @@ const (
 type Answer struct {
 	Formulas []int // of the sheet, in the order they are worked
 	Asked    maths.Variable
-	Value    maths.Quantity // in the unit that the stem asks for
+	Value    units.Quantity // in the unit that the stem asks for
 	Working  []string       // a line each formula, and one for a change
 	Exact    maths.Node     // the same value as an expression in that unit; nil where something changes
 	Sure     Certainty

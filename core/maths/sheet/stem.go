@@ -8,7 +8,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // told is what a stem tells and asks.
@@ -17,7 +17,7 @@ type told struct {
 	change *change
 	asked  []int // terms it may ask for
 	named  bool  // the asked one by its name
-	unit   maths.Unit
+	unit   units.Unit
 	in     bool // the unit is said
 	asks   asking
 	whole  bool // whole units only, rounded down
@@ -26,7 +26,7 @@ type told struct {
 
 // given is a quantity of a stem with the term that it is called by, or -1.
 type given struct {
-	maths.Found
+	units.Found
 	term int
 }
 
@@ -63,7 +63,7 @@ func (s *Sheet) read(stem string) told {
 	var t told
 	small := lower(stem)
 	mentions := s.mentions(stem, small)
-	found := maths.FindQuantities(stem)
+	found := units.Find(stem)
 	found, t.change = s.readChange(small, found, mentions)
 	claimed := map[mention]bool{}
 	taken := map[int]bool{}
@@ -208,7 +208,7 @@ const farthest = 60
 // claim finds the term that a quantity gives: the one named closest before it, or
 // right after it ("2.5 mg/L dose"), in the same sentence, of those whose unit has
 // its dimension.
-func (s *Sheet) claim(stem string, q maths.Found, mentions []mention, taken map[int]bool) (mention, bool) {
+func (s *Sheet) claim(stem string, q units.Found, mentions []mention, taken map[int]bool) (mention, bool) {
 	var best mention
 	gap := farthest + 1
 	for _, m := range mentions {
@@ -234,7 +234,7 @@ func (s *Sheet) claim(stem string, q maths.Found, mentions []mention, taken map[
 
 // precedes says whether a bare number follows a name at once ("D = 2.5"), so that
 // it can be taken in the unit of the name.
-func precedes(stem string, m mention, q maths.Found) bool {
+func precedes(stem string, m mention, q units.Found) bool {
 	if m.end > q.Start {
 		return false
 	}
@@ -254,14 +254,14 @@ var kindsOfUnit = []struct{ words, unit string }{
 // askedUnit finds the unit that is asked for.
 func (t *told) askedUnit(stem, ask string) {
 	if m := howMany.FindStringSubmatch(ask); m != nil {
-		if u, ok := maths.ParseUnit(m[2]); ok && u.Text != "" && u.Text != "%" {
+		if u, ok := units.Parse(m[2]); ok && u.Text != "" && u.Text != "%" {
 			t.unit, t.in, t.whole = u, true, m[1] != ""
 			return
 		}
 	}
 	for _, m := range asksIn.FindAllStringSubmatch(stem, -1) {
 		for text := m[1]; text != ""; {
-			if u, ok := maths.ParseUnit(text); ok && text != "a" {
+			if u, ok := units.Parse(text); ok && text != "a" {
 				t.unit, t.in = u, true
 				return
 			}
@@ -271,8 +271,8 @@ func (t *told) askedUnit(stem, ask string) {
 	}
 	for _, k := range kindsOfUnit {
 		if strings.Contains(strings.ToLower(ask), k.words) {
-			if u, ok := maths.ParseUnit(k.unit); ok {
-				t.unit, t.in = maths.Unit{Factor: u.Factor, Dim: u.Dim}, true
+			if u, ok := units.Parse(k.unit); ok {
+				t.unit, t.in = units.Unit{Factor: u.Factor, Dim: u.Dim}, true
 				return
 			}
 		}
@@ -280,10 +280,10 @@ func (t *told) askedUnit(stem, ask string) {
 }
 
 // shown is a value in the unit that is asked for, or in its own.
-func (t told) shown(v maths.Quantity) maths.Quantity {
+func (t told) shown(v units.Quantity) units.Quantity {
 	if t.in && t.unit.Text != "" && t.unit.Same(v.Unit) {
 		u := symbol(t.unit, v.Unit)
-		v = maths.Quantity{Value: v.In(u), Unit: u}
+		v = units.Quantity{Value: v.In(u), Unit: u}
 	}
 	if t.whole && v.Value.Sign() > 0 {
 		v.Value = new(big.Rat).SetInt(new(big.Int).Quo(v.Value.Num(), v.Value.Denom()))
@@ -292,11 +292,11 @@ func (t told) shown(v maths.Quantity) maths.Quantity {
 }
 
 // symbol is a unit as it is written, of one that may be spelled out.
-func symbol(u, like maths.Unit) maths.Unit {
+func symbol(u, like units.Unit) units.Unit {
 	if u.Factor.Cmp(like.Factor) == 0 {
 		return like
 	}
-	for _, v := range maths.Siblings(like) {
+	for _, v := range units.Siblings(like) {
 		if v.Factor.Cmp(u.Factor) == 0 {
 			return v
 		}

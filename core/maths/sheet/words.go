@@ -4,7 +4,7 @@ import (
 	"regexp"
 	"strings"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/units"
 )
 
 // counted are the words for numbers that are read before a unit; all other number words
@@ -23,7 +23,7 @@ var (
 // spelledOut are units short enough to be ordinary words, which number words count
 // ("two bars", "one second" are quantities; "six a day" is none).
 func spelledOut(word string) bool {
-	u, ok := maths.ParseUnit(strings.ToLower(word))
+	u, ok := units.Parse(strings.ToLower(word))
 	return ok && u.Text != "" && u.Text != "%" && len(word) > 2
 }
 

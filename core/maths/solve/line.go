@@ -8,6 +8,7 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
 )
 
 // Line is a set of real numbers: spans in ascending order that do not touch.
@@ -332,7 +333,7 @@ func (v *solver) between(lo, hi *algebra.Form) (*algebra.Form, error) {
 		mid := new(big.Rat).Add(a, b)
 		mid.Quo(mid, big.NewRat(2, 1))
 		for short := 1; short <= digits+1; short++ {
-			f := algebra.Rational(maths.Round(mid, short))
+			f := algebra.Rational(decimal.Round(mid, short))
 			above, err1 := calc.Compare(f, lo)
 			below, err2 := calc.Compare(f, hi)
 			if err1 == nil && err2 == nil && above > 0 && below < 0 {

@@ -11,6 +11,7 @@ import (
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/phrase"
+	"zincowl/core/maths/units"
 )
 
 // amounts is a task in words with its amounts set apart: the words with N for a
@@ -364,35 +365,35 @@ func lowest(terms []string) (outcome, bool) {
 
 // Amount is what a stem on percentages, interest, ratios or data comes to, with how, and
 // whether it is such a stem and asks for one amount.
-func Amount(stem string) (maths.Quantity, string, bool) {
+func Amount(stem string) (units.Quantity, string, bool) {
 	a, ok := amountsOf(phrase.Read(stem).Pieces)
 	if !ok {
-		return maths.Quantity{}, "", false
+		return units.Quantity{}, "", false
 	}
 	c, ok := inWords(a)
 	if !ok || c.doubt != "" || len(c.values) != 1 {
-		return maths.Quantity{}, "", false
+		return units.Quantity{}, "", false
 	}
 	n, err := maths.ReadExpression(c.values[0], maths.Notation{})
 	if err != nil {
-		return maths.Quantity{}, "", false
+		return units.Quantity{}, "", false
 	}
-	unit, ok := maths.ParseUnit(c.unit)
+	unit, ok := units.Parse(c.unit)
 	if !ok {
-		return maths.Quantity{}, "", false
+		return units.Quantity{}, "", false
 	}
 	calc := algebra.New(algebra.DefaultBudget)
 	f, err := calc.Form(n)
 	if err != nil {
-		return maths.Quantity{}, "", false
+		return units.Quantity{}, "", false
 	}
 	v, ok := f.Rational()
 	if !ok {
 		if v, ok = calc.Decimal(f, 30); !ok {
-			return maths.Quantity{}, "", false
+			return units.Quantity{}, "", false
 		}
 	}
-	return maths.Quantity{Value: v, Unit: unit}, n.String(), true
+	return units.Quantity{Value: v, Unit: unit}, n.String(), true
 }
 
 // amount does a task in words, if it is one that is read.

@@ -10,6 +10,8 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 )
 
 // Arithmetic finds what a text claims of numbers, such as "4.5 ÷ 0.65 = 6.9" or
@@ -27,7 +29,7 @@ func Arithmetic(text string) []Claim {
 			continue
 		}
 		claim := Claim{Text: strings.TrimSpace(left) + " " + strings.TrimSpace(text[at[0]:at[1]]) + " " + strings.TrimSpace(right.text)}
-		if value.Unit.Dim != (maths.Dimension{}) || right.Unit.Text != "" && value.Unit.Text == "%" {
+		if value.Unit.Dim != (units.Dimension{}) || right.Unit.Text != "" && value.Unit.Text == "%" {
 			if !right.Unit.Same(value.Unit) {
 				if right.Unit.Text == "" {
 					continue // a bare number after a quantity says too little
@@ -43,8 +45,8 @@ func Arithmetic(text string) []Claim {
 		// is a share as well.
 		share := right.Unit.Text != "" && right.Unit.Same(value.Unit) && near(right.Shown, right.Value, value.In(right.Unit))
 		if !share && !near(right.Shown, right.Value, value.Value) {
-			shown, _ := maths.Show(value.Value, max(3, len(strings.Trim(right.Shown, "0.,"))))
-			claim.Verdict, claim.Why = Wrong, fmt.Sprintf("it is %s", maths.WithUnit(shown, right.Unit))
+			shown, _ := decimal.Show(value.Value, max(3, len(strings.Trim(right.Shown, "0.,"))))
+			claim.Verdict, claim.Why = Wrong, fmt.Sprintf("it is %s", units.With(shown, right.Unit))
 		}
 		out = append(out, claim)
 	}
@@ -56,7 +58,7 @@ var equals = regexp.MustCompile(`\s*[=≈]\s*`)
 // near says whether a value is within half a unit of the last digit shown; zeros
 // at the end of a whole number may stand for rounded digits.
 func near(shown string, s, v *big.Rat) bool {
-	if s.Cmp(v) == 0 || maths.Agrees(shown, v) {
+	if s.Cmp(v) == 0 || decimal.Agrees(shown, v) {
 		return true
 	}
 	_, fraction, _ := strings.Cut(shown, ".")
@@ -69,14 +71,14 @@ func near(shown string, s, v *big.Rat) bool {
 }
 
 type shownQuantity struct {
-	maths.Found
+	units.Found
 	text string
 }
 
 // quantityAfter reads the number with its unit that a text begins with; it must
 // not go on with an operator.
 func quantityAfter(text string) (shownQuantity, bool) {
-	for _, f := range maths.FindQuantities(text) {
+	for _, f := range units.Find(text) {
 		if strings.TrimLeft(text[:f.Start], " $€£") != "" {
 			return shownQuantity{}, false
 		}
@@ -93,7 +95,7 @@ func quantityAfter(text string) (shownQuantity, bool) {
 const farthest = 120
 
 // computedBefore reads the longest computation that a text ends with.
-func computedBefore(text string) (string, maths.Quantity, bool) {
+func computedBefore(text string) (string, units.Quantity, bool) {
 	start := max(0, len(text)-farthest)
 	for i := start; i < len(text); i++ {
 		r, size := utf8.DecodeRuneInString(text[i:])
@@ -103,7 +105,7 @@ func computedBefore(text string) (string, maths.Quantity, bool) {
 			continue
 		}
 		piece := text[i:]
-		if !strings.ContainsAny(piece, "+-−*×·÷/^(²³√∛%") && len(maths.FindQuantities(piece)) != 1 {
+		if !strings.ContainsAny(piece, "+-−*×·÷/^(²³√∛%") && len(units.Find(piece)) != 1 {
 			continue
 		}
 		if v, ok := computed(piece); ok {
@@ -112,7 +114,7 @@ func computedBefore(text string) (string, maths.Quantity, bool) {
 			return piece, v, !strings.ContainsRune("+*×·÷/^√∛π(", joined)
 		}
 	}
-	return "", maths.Quantity{}, false
+	return "", units.Quantity{}, false
 }
 
 // function is what a computation may begin with beside a number.
@@ -120,28 +122,28 @@ var function = regexp.MustCompile(`^(?:ln|log|sqrt|exp)\(|^e\^`)
 
 // computed is the value of a computation with numbers or quantities; false for a
 // bare number.
-func computed(text string) (maths.Quantity, bool) {
+func computed(text string) (units.Quantity, bool) {
 	w := &worker{budget: algebra.DefaultBudget}
 	if q, err := w.measured(text); err == nil {
 		return q, true
 	}
 	n, err := maths.ReadExpression(text, maths.Notation{})
 	if err != nil || len(maths.Names(n)) > 0 {
-		return maths.Quantity{}, false
+		return units.Quantity{}, false
 	}
 	if _, bare := decimalLiteral(n); bare {
-		return maths.Quantity{}, false
+		return units.Quantity{}, false
 	}
 	calc := algebra.New(algebra.DefaultBudget)
 	f, err := calc.Form(n)
 	if err != nil {
-		return maths.Quantity{}, false
+		return units.Quantity{}, false
 	}
 	v, ok := f.Rational()
 	if !ok {
 		if v, ok = calc.Decimal(f, 15); !ok {
-			return maths.Quantity{}, false
+			return units.Quantity{}, false
 		}
 	}
-	return maths.Quantity{Value: v, Unit: maths.One}, true
+	return units.Quantity{Value: v, Unit: units.One}, true
 }

@@ -11,7 +11,9 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/solve"
+	"zincowl/core/maths/units"
 )
 
 // posed is a task with its truth; see testdata/README.md.
@@ -69,13 +71,13 @@ func (p posed) agrees(r Result) (right, decided bool) {
 	case w.FirstBadLine != nil:
 		return r.FirstBadLine != nil && *r.FirstBadLine == *w.FirstBadLine, r.FirstBadLine != nil
 	case len(w.Quantity) > 0:
-		q, ok := maths.ParseQuantity(r.Expression)
-		u, _ := maths.ParseUnit(w.Quantity[1])
+		q, ok := units.ParseQuantity(r.Expression)
+		u, _ := units.Parse(w.Quantity[1])
 		if !ok { // a quotient, or in base units
 			number, _, _ := strings.Cut(r.Expression, " ")
 			return r.Expression != "" && equal(number, w.Quantity[0]), r.Expression != ""
 		}
-		return q.Unit.Text == "" || equal(maths.Exact(q.In(u)), w.Quantity[0]), true
+		return q.Unit.Text == "" || equal(decimal.Exact(q.In(u)), w.Quantity[0]), true
 	case w.Derivative != "":
 		d := &worker{budget: algebra.DefaultBudget}
 		d.Task = Task{Statement: strings.TrimSuffix(r.Expression, " + C"), Variable: "x"}

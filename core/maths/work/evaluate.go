@@ -9,9 +9,11 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/school"
 	"zincowl/core/maths/solve"
+	"zincowl/core/maths/units"
 )
 
 var (
@@ -78,21 +80,21 @@ func (w *worker) taught(a school.Answer) error {
 		w.undecided(err)
 		return nil
 	}
-	w.out.Expression = maths.WithUnit(exact(calc, f), a.Value.Unit)
+	w.out.Expression = units.With(exact(calc, f), a.Value.Unit)
 	w.out.Values = []string{w.out.Expression}
 	w.against = func(text string) { w.judgeMeasure(text, calc, f, a.Value.Unit) }
 	return nil
 }
 
 // judgeMeasure compares a claim, a number with a unit, with a value in a unit.
-func (w *worker) judgeMeasure(text string, calc *algebra.Calculator, f *algebra.Form, unit maths.Unit) {
+func (w *worker) judgeMeasure(text string, calc *algebra.Calculator, f *algebra.Form, unit units.Unit) {
 	short := measureText(strings.TrimSpace(text))
 	around := about(short)
 	short = strings.TrimSpace(strings.TrimLeft(short, "≈=~ "))
-	number, u := short, maths.Unit{}
+	number, u := short, units.Unit{}
 	for i := range short { // the longest end that is a unit
 		if tail := strings.TrimSpace(short[i:]); i > 0 && tail != "" {
-			if found, ok := maths.ParseUnit(tail); ok && found.Text != "" {
+			if found, ok := units.Parse(tail); ok && found.Text != "" {
 				number, u = strings.TrimSpace(short[:i]), found
 				break
 			}
@@ -131,7 +133,7 @@ func (w *worker) judgeMeasure(text string, calc *algebra.Calculator, f *algebra.
 func evaluating(pieces []phrase.Piece) map[string]bool {
 	out := set([]string{"mixed", "standard", "decimal", "whole", "single", "convert", "round", "per", "area", "between", "ordinary", "scientific", "notation", "rounded"})
 	for _, p := range pieces {
-		if _, ok := maths.ParseUnit(p.Text); ok && p.Kind == phrase.Word {
+		if _, ok := units.Parse(p.Text); ok && p.Kind == phrase.Word {
 			out[p.Text] = true
 		}
 	}
@@ -371,11 +373,11 @@ func (w *worker) judgeTerm(text string, calc *algebra.Calculator, e element, f *
 // shown is a value with its decimals where it is not a plain number.
 func (w *worker) shown(calc *algebra.Calculator, f *algebra.Form) string {
 	text := exact(calc, f)
-	if v, ok := f.Rational(); ok && maths.Significant(v) <= 12 {
+	if v, ok := f.Rational(); ok && decimal.Significant(v) <= 12 {
 		return text
 	}
 	if v, ok := calc.Decimal(f, 6); ok {
-		return text + " ≈ " + maths.Exact(v)
+		return text + " ≈ " + decimal.Exact(v)
 	}
 	return text
 }
@@ -383,9 +385,9 @@ func (w *worker) shown(calc *algebra.Calculator, f *algebra.Form) string {
 // quantity computes an expression of quantities: "2.5 mg/L × 1.8 ML", "60 km/h
 // in m/s". It says whether the statement was one.
 func (w *worker) quantity(text string) bool {
-	var unit *maths.Unit
+	var unit *units.Unit
 	if m := convertTo.FindStringSubmatch(text); m != nil {
-		if u, ok := maths.ParseUnit(m[2]); ok {
+		if u, ok := units.Parse(m[2]); ok {
 			text, unit = m[1], &u
 		}
 	}
@@ -397,10 +399,10 @@ func (w *worker) quantity(text string) bool {
 		w.undecided(fmt.Errorf("%s does not measure that", unit.Text))
 		return true
 	}
-	shown := maths.Exact(value.Value)
+	shown := decimal.Exact(value.Value)
 	if unit != nil {
-		value = maths.Quantity{Value: value.In(*unit), Unit: *unit}
-		shown = maths.WithUnit(maths.Exact(value.Value), *unit)
+		value = units.Quantity{Value: value.In(*unit), Unit: *unit}
+		shown = units.With(decimal.Exact(value.Value), *unit)
 	}
 	w.out.Expression = shown
 	w.out.Values = []string{shown}
@@ -409,27 +411,27 @@ func (w *worker) quantity(text string) bool {
 }
 
 // measured computes a text in which at least one number has a unit.
-func (w *worker) measured(text string) (maths.Quantity, error) {
-	values := map[string]maths.Quantity{}
+func (w *worker) measured(text string) (units.Quantity, error) {
+	values := map[string]units.Quantity{}
 	var out strings.Builder
-	last, units := 0, 0
-	found := maths.FindQuantities(text)
-	if q, ok := maths.Together(text); ok {
+	last, measured := 0, 0
+	found := units.Find(text)
+	if q, ok := units.Together(text); ok {
 		return q, nil
 	}
 	for i, f := range found {
 		if f.Unit.Text == "" {
 			continue
 		}
-		units++
+		measured++
 		name := fmt.Sprintf("quantity%c", 'a'+i%26)
 		values[name] = f.Quantity
 		out.WriteString(text[last:f.Start] + "(" + name + ")")
 		last = f.End
 	}
 	out.WriteString(text[last:])
-	if units == 0 || len(values) != units {
-		return maths.Quantity{}, errors.New("no quantity with a unit")
+	if measured == 0 || len(values) != measured {
+		return units.Quantity{}, errors.New("no quantity with a unit")
 	}
 	how := w.how
 	for name := range values {
@@ -437,7 +439,7 @@ func (w *worker) measured(text string) (maths.Quantity, error) {
 	}
 	n, err := maths.ReadExpression(out.String(), how)
 	if err != nil {
-		return maths.Quantity{}, err
+		return units.Quantity{}, err
 	}
 	q, err := maths.Measure(n, values)
 	if err != nil {
@@ -450,11 +452,11 @@ func (w *worker) measured(text string) (maths.Quantity, error) {
 }
 
 // judgeQuantity compares a claim with a quantity.
-func (w *worker) judgeQuantity(text string, truth maths.Quantity, unit *maths.Unit) {
+func (w *worker) judgeQuantity(text string, truth units.Quantity, unit *units.Unit) {
 	short := measureText(strings.TrimSpace(text))
 	rounded := strings.HasPrefix(short, "≈") || strings.HasPrefix(short, "~")
 	short = strings.TrimSpace(strings.TrimLeft(short, "≈=~"))
-	q, ok := maths.ParseQuantity(short)
+	q, ok := units.ParseQuantity(short)
 	if !ok {
 		value, err := w.measured(short)
 		if err != nil {
@@ -463,7 +465,7 @@ func (w *worker) judgeQuantity(text string, truth maths.Quantity, unit *maths.Un
 		}
 		q.Quantity = value
 	}
-	if q.Unit.Text == "" && q.Unit.Dim == (maths.Dimension{}) && unit != nil {
+	if q.Unit.Text == "" && q.Unit.Dim == (units.Dimension{}) && unit != nil {
 		q.Unit = *unit
 	}
 	if !q.Unit.Same(truth.Unit) {

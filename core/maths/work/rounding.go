@@ -5,6 +5,7 @@ import (
 
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
+	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/phrase"
 )
 
@@ -75,7 +76,7 @@ func rounds(calc *algebra.Calculator, v *big.Rat, f *algebra.Form) (right, decid
 	if exact, ok := f.Rational(); ok && exact.Cmp(v) == 0 {
 		return true, true
 	}
-	most := max(leastFigures, min(maths.Significant(v), 60))
+	most := max(leastFigures, min(decimal.Significant(v), 60))
 	for figures := leastFigures; figures <= most+12; figures++ {
 		x, ok := calc.Decimal(f, figures)
 		if !ok {
@@ -84,11 +85,11 @@ func rounds(calc *algebra.Calculator, v *big.Rat, f *algebra.Form) (right, decid
 		if x.Cmp(v) == 0 {
 			return true, true
 		}
-		if figures >= most && figures >= maths.Significant(v)+1 {
+		if figures >= most && figures >= decimal.Significant(v)+1 {
 			break
 		}
 	}
-	if maths.Significant(v) < leastFigures {
+	if decimal.Significant(v) < leastFigures {
 		for figures := 1; figures < leastFigures; figures++ {
 			if x, ok := calc.Decimal(f, figures); ok && x.Cmp(v) == 0 {
 				return false, false // rounded, but to fewer figures

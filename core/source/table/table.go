@@ -11,7 +11,8 @@ import (
 	"path"
 	"strings"
 
-	"zincowl/core/maths"
+	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/units"
 	"zincowl/core/source"
 )
 
@@ -165,9 +166,9 @@ func isHeader(rows [][]string) bool {
 }
 
 func number(cell string) bool {
-	if _, ok := maths.ParseDecimal(cell); ok {
+	if _, ok := decimal.Parse(cell); ok {
 		return true
 	}
-	_, ok := maths.ParseQuantity(cell)
+	_, ok := units.ParseQuantity(cell)
 	return ok
 }

@@ -1,10 +1,15 @@
-package maths
+package units
 
-import "testing"
+import (
+	"math/big"
+	"testing"
+
+	"zincowl/core/maths/decimal"
+)
 
 func unit(t testing.TB, s string) Unit {
 	t.Helper()
-	u, ok := ParseUnit(s)
+	u, ok := Parse(s)
 	if !ok {
 		t.Fatalf("the unit %q is not read", s)
 	}
@@ -53,7 +58,7 @@ func TestUnitsConvert(t *testing.T) {
 		}
 	}
 	for _, s := range []string{"mgL", "m³h", "furlong", "kg/", "/h", "m²²", "per", "per cent", "1/", "kg2", "J/(kg·K", "J/kg·K)", "per %", "m23"} {
-		if u, ok := ParseUnit(s); ok {
+		if u, ok := Parse(s); ok {
 			t.Errorf("%q was read as %v", s, u)
 		}
 	}
@@ -92,7 +97,7 @@ func TestFindQuantities(t *testing.T) {
 		{"fell 9.81 m/s2 over 12 m2 in 3 s", []string{"9.81 m/s2", "12 m2", "3 s"}},
 		{"needs 4.18 kJ/(kg·K) and $0.18/kWh", []string{"4.18 kJ/(kg·K)", "$0.18/kWh"}},
 	} {
-		found := FindQuantities(c.text)
+		found := Find(c.text)
 		var got []string
 		for _, f := range found {
 			got = append(got, c.text[f.Start:f.End])
@@ -109,48 +114,57 @@ func TestFindQuantities(t *testing.T) {
 	}
 }
 
-func TestFormula(t *testing.T) {
-	expr, err := Parse("dose × volume / fraction")
-	if err != nil {
-		t.Fatal(err)
-	}
-	f := Formula{Text: "mass = dose × volume / fraction", Expr: expr, Variables: []Variable{
-		{Name: "mass", Meaning: "mass", Unit: unit(t, "kg")}, {Name: "dose", Meaning: "dose", Unit: unit(t, "mg/L")}, {Name: "volume", Meaning: "volume", Unit: unit(t, "ML")}, {Name: "fraction", Meaning: "fraction", Unit: One},
-	}}
-	if err := f.CheckUnits(); err != nil {
-		t.Errorf("the units are said not to agree: %v", err)
-	}
-	givens := map[string]Quantity{
-		"dose": {rat(t, "5/2"), unit(t, "mg/L")}, "volume": {rat(t, "1800"), unit(t, "m³")}, "fraction": {rat(t, "65"), unit(t, "%")},
-	}
-	mass, err := f.Compute("mass", givens)
-	if err != nil || mass.Text(3) != "6.92 kg" {
-		t.Errorf("the mass is %v, %v", mass.Text(3), err)
-	}
-	givens["mass"] = Quantity{rat(t, "9"), unit(t, "kg")}
-	delete(givens, "dose")
-	dose, err := f.Compute("dose", givens)
-	if err != nil || dose.Text(3) != "3.25 mg/L" {
-		t.Errorf("the dose is %v, %v", dose.Text(3), err)
-	}
-	givens["volume"] = Quantity{rat(t, "3"), unit(t, "kg")}
-	if _, err := f.Compute("dose", givens); err == nil {
-		t.Error("a volume in kg was computed with")
-	}
-	f.Variables[2].Unit = unit(t, "m³")
-	if err := f.CheckUnits(); err == nil {
-		t.Error("mg/L × m³ was taken for kg")
-	}
-	f.Variables[2].Unit = unit(t, "h")
-	if err := f.CheckUnits(); err == nil {
-		t.Error("mg/L × h was taken for kg")
-	}
-}
-
 func BenchmarkFindQuantities(b *testing.B) {
 	const text = "A bed of 36 m² is washed with 1,620 m³/h for 8 minutes at 45 m/h, and the tank holds 900 m³."
 	b.SetBytes(int64(len(text)))
 	for b.Loop() {
-		FindQuantities(text)
+		Find(text)
 	}
+}
+
+// What is shown is read back as the quantity, and agrees with it.
+func TestShownQuantitiesAreReadBack(t *testing.T) {
+	for _, value := range []string{"1/30000", "7/2", "123456/7", "-1/90000", "5/10000000", "99999/100000000", "2"} {
+		for digits := 2; digits <= 6; digits++ {
+			v := rat(t, value)
+			q := Quantity{v, unit(t, "mol/L")}
+			text := q.Text(digits)
+			found, ok := ParseQuantity(text)
+			if !ok || found.Unit.Text != "mol/L" || decimal.Round(found.Value, digits).Cmp(decimal.Round(v, digits)) != 0 {
+				t.Errorf("%s is shown as %q and read as %v", value, text, found)
+				continue
+			}
+			if found.Value.Sign() > 0 && !decimal.Agrees(found.Shown, v) {
+				t.Errorf("%q does not agree with %s", found.Shown, value)
+			}
+		}
+	}
+}
+
+func TestMoneyIsShownToTheCent(t *testing.T) {
+	for value, want := range map[string]string{
+		"72.6966": "$72.70", "12345.678": "$12,345.68", "1200": "$1,200", "0.5": "$0.50", "0.18333": "$0.183", "8.999": "$9", "3.4": "$3.40", "20.05": "$20.05",
+	} {
+		if got := (Quantity{rat(t, value), unit(t, "$")}).Text(3); got != want {
+			t.Errorf("$%s is shown as %s, want %s", value, got, want)
+		}
+	}
+	if _, exact := (Quantity{rat(t, "20.05"), unit(t, "$")}).Show(3); !exact {
+		t.Error("whole cents are not exact")
+	}
+	if _, exact := (Quantity{rat(t, "20.055"), unit(t, "$")}).Show(3); exact {
+		t.Error("half a cent is exact")
+	}
+	if got := (Quantity{rat(t, "72.6966"), unit(t, "$/kWh")}).Text(3); got != "$72.70/kWh" {
+		t.Errorf("a price is shown as %s", got)
+	}
+}
+
+func rat(t testing.TB, s string) *big.Rat {
+	t.Helper()
+	v, ok := new(big.Rat).SetString(s)
+	if !ok {
+		t.Fatalf("%q is no number", s)
+	}
+	return v
 }

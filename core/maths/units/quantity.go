@@ -1,10 +1,12 @@
-package maths
+package units
 
 import (
 	"math/big"
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"zincowl/core/maths/decimal"
 )
 
 // Quantity is a value with its unit.
@@ -27,12 +29,12 @@ func (q Quantity) In(u Unit) *big.Rat {
 // Text shows a quantity with up to the given number of significant digits.
 func (q Quantity) Text(digits int) string {
 	s, _ := q.Show(digits)
-	return WithUnit(s, q.Unit)
+	return With(s, q.Unit)
 }
 
 // ToTheCent says whether so many digits are shown as money to the cent.
 func (q Quantity) ToTheCent(digits int) bool {
-	return q.Unit.Money() && Significant(q.Value) > digits && q.Value.Cmp(big.NewRat(1, 1)) >= 0
+	return q.Unit.Money() && decimal.Significant(q.Value) > digits && q.Value.Cmp(big.NewRat(1, 1)) >= 0
 }
 
 // Show is the number of Text, and whether it is exact. Money that has to be rounded is
@@ -41,13 +43,13 @@ func (q Quantity) Show(digits int) (string, bool) {
 	if q.ToTheCent(digits) {
 		cents := q.Value.FloatString(2)
 		v, _ := new(big.Rat).SetString(cents)
-		return group(strings.TrimSuffix(cents, ".00")), v.Cmp(q.Value) == 0
+		return decimal.Group(strings.TrimSuffix(cents, ".00")), v.Cmp(q.Value) == 0
 	}
-	return Show(q.Value, digits)
+	return decimal.Show(q.Value, digits)
 }
 
-// WithUnit joins a shown number with its unit.
-func WithUnit(number string, u Unit) string {
+// With joins a shown number with its unit.
+func With(number string, u Unit) string {
 	switch {
 	case u.Text == "":
 		return number
@@ -70,16 +72,16 @@ type Found struct {
 	Start, End int
 }
 
-// FindQuantities lists the numbers of a text with the units that follow them.
+// Find lists the numbers of a text with the units that follow them.
 // A number that is part of a word ("H2O", "2024-style") is none.
-func FindQuantities(text string) []Found {
+func Find(text string) []Found {
 	var out []Found
 	for i := 0; i < len(text); {
 		if text[i] < '0' || text[i] > '9' {
 			i++
 			continue
 		}
-		end := scanDecimal(text, i)
+		end := decimal.Scan(text, i)
 		before, _ := utf8.DecodeLastRuneInString(text[:i])
 		after, size := utf8.DecodeRuneInString(text[end:])
 		start := i
@@ -87,7 +89,7 @@ func FindQuantities(text string) []Found {
 		if unicode.IsLetter(before) || before == '<' || after == '>' {
 			continue
 		}
-		v, ok := ParseDecimal(text[start:end])
+		v, ok := decimal.Parse(text[start:end])
 		if !ok {
 			continue
 		}
@@ -98,9 +100,9 @@ func FindQuantities(text string) []Found {
 				start -= utf8.RuneLen(before)
 			}
 		}
-		if ten, ok := powerOfTen(text[end:]); ok {
-			v.Mul(v, pow10(ten.power))
-			end += ten.length
+		if ten, ok := decimal.PowerOfTen(text[end:]); ok {
+			v.Mul(v, decimal.Pow10(ten.Power))
+			end += ten.Length
 			i = end
 			after, size = utf8.DecodeRuneInString(text[end:])
 		}
@@ -127,7 +129,7 @@ func FindQuantities(text string) []Found {
 // ParseQuantity reads a text that is one quantity and nothing else, such as an
 // option or a typed answer.
 func ParseQuantity(text string) (Found, bool) {
-	found := FindQuantities(text)
+	found := Find(text)
 	if len(found) != 1 || found[0].Start != 0 || found[0].End != len(text) {
 		return Found{}, false
 	}
@@ -137,7 +139,7 @@ func ParseQuantity(text string) (Found, bool) {
 // Together reads a text that is one quantity told in several units, the larger first:
 // "1 h 30 min", "5 ft and 4 inches". It is in the unit of the first.
 func Together(text string) (Quantity, bool) {
-	found := FindQuantities(text)
+	found := Find(text)
 	if len(found) < 2 || strings.TrimSpace(text[:found[0].Start]+text[found[len(found)-1].End:]) != "" {
 		return Quantity{}, false
 	}

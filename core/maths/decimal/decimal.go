@@ -1,4 +1,6 @@
-package maths
+// Package decimal reads and writes exact numbers as they are shown: "1,620", "0.65",
+// "3.2 × 10⁻⁵", rounded to significant digits or without loss.
+package decimal
 
 import (
 	"math/big"
@@ -7,24 +9,24 @@ import (
 	"strings"
 )
 
-// maxDigits is the length of the longest number that is read. What Exact prints
+// MaxDigits is the length of the longest number that is read. What Exact prints
 // of a number that was read stays within it, so that it can be read back.
-const maxDigits = 1000
+const MaxDigits = 1000
 
 // typedDecimal takes the commas of thousands and the typeset minus out of a number.
 var typedDecimal = strings.NewReplacer(",", "", "−", "-")
 
-// ParseDecimal reads "1,620", "0.65" or "-3" exactly. Commas part thousands.
-func ParseDecimal(text string) (*big.Rat, bool) {
+// Parse reads "1,620", "0.65" or "-3" exactly. Commas part thousands.
+func Parse(text string) (*big.Rat, bool) {
 	text = typedDecimal.Replace(strings.TrimSpace(text))
-	if text == "" || len(text) > maxDigits || strings.ContainsAny(text, "eE/pPxX_") {
+	if text == "" || len(text) > MaxDigits || strings.ContainsAny(text, "eE/pPxX_") {
 		return nil, false
 	}
 	return new(big.Rat).SetString(text)
 }
 
-// terminates says whether a value has a finite decimal expansion.
-func terminates(v *big.Rat) bool {
+// Terminates says whether a value has a finite decimal expansion.
+func Terminates(v *big.Rat) bool {
 	d := new(big.Int).Set(v.Denom())
 	for _, p := range []int64{2, 5} {
 		prime, rest, r := big.NewInt(p), new(big.Int), new(big.Int)
@@ -43,7 +45,7 @@ func terminates(v *big.Rat) bool {
 func places(v *big.Rat) int {
 	n := 0
 	scaled := new(big.Rat).Set(v)
-	for ten := big.NewRat(10, 1); !scaled.IsInt() && n < maxDigits; n++ {
+	for ten := big.NewRat(10, 1); !scaled.IsInt() && n < MaxDigits; n++ {
 		scaled.Mul(scaled, ten)
 	}
 	return n
@@ -55,7 +57,7 @@ func Exact(v *big.Rat) string {
 	if v.IsInt() {
 		return v.Num().String()
 	}
-	if terminates(v) {
+	if Terminates(v) {
 		return v.FloatString(places(v))
 	}
 	return v.RatString()
@@ -67,8 +69,8 @@ func Round(v *big.Rat, digits int) *big.Rat {
 	if v.Sign() == 0 {
 		return new(big.Rat)
 	}
-	scale := exponent(v) - digits + 1
-	unit := pow10(scale)
+	scale := Exponent(v) - digits + 1
+	unit := Pow10(scale)
 	q := new(big.Rat).Quo(v, unit)
 	two := big.NewInt(2)
 	num := new(big.Int).Mul(new(big.Int).Abs(q.Num()), two)
@@ -80,17 +82,18 @@ func Round(v *big.Rat, digits int) *big.Rat {
 	return new(big.Rat).Mul(new(big.Rat).SetInt(num), unit)
 }
 
-// exponent is the power of ten of a value's first significant digit.
-func exponent(v *big.Rat) int {
+// Exponent is the power of ten of the first digit of a value that is not zero.
+func Exponent(v *big.Rat) int {
 	abs := new(big.Rat).Abs(v)
 	e := len(abs.Num().String()) - len(abs.Denom().String())
-	if abs.Cmp(pow10(e)) < 0 {
+	if abs.Cmp(Pow10(e)) < 0 {
 		e--
 	}
 	return e
 }
 
-func pow10(n int) *big.Rat {
+// Pow10 is ten to the n-th.
+func Pow10(n int) *big.Rat {
 	p := new(big.Int).Exp(big.NewInt(10), big.NewInt(int64(max(n, -n))), nil)
 	if n < 0 {
 		return new(big.Rat).SetFrac(big.NewInt(1), p)
@@ -104,7 +107,7 @@ func Significant(v *big.Rat) int {
 	if v.Sign() == 0 {
 		return 1
 	}
-	if !terminates(v) {
+	if !Terminates(v) {
 		return 99
 	}
 	digits := strings.Trim(strings.ReplaceAll(strings.TrimPrefix(Exact(v), "-"), ".", ""), "0")
@@ -123,20 +126,21 @@ func Show(v *big.Rat, digits int) (string, bool) {
 		}
 		return ten(Round(v, digits), digits), exact
 	}
-	s, exact := Decimal(v, digits)
-	return group(s), exact
+	s, exact := Text(v, digits)
+	return Group(s), exact
 }
 
-// Decimal prints a value as Show does, but as digits and a point alone.
-func Decimal(v *big.Rat, digits int) (string, bool) {
+// Text prints a value as Show does, but as digits and a point alone.
+func Text(v *big.Rat, digits int) (string, bool) {
 	if Significant(v) <= digits {
 		return v.FloatString(places(v)), true
 	}
 	v = Round(v, digits)
-	return v.FloatString(max(0, digits-1-exponent(v))), false
+	return v.FloatString(max(0, digits-1-Exponent(v))), false
 }
 
-func group(s string) string {
+// Group parts the thousands of a shown number by commas.
+func Group(s string) string {
 	whole, fraction, _ := strings.Cut(s, ".")
 	sign := ""
 	if strings.HasPrefix(whole, "-") {
@@ -155,9 +159,9 @@ func group(s string) string {
 // shown with, or v itself.
 func Agrees(shown string, v *big.Rat) bool {
 	if mantissa, power, ok := parseTen(shown); ok {
-		return Agrees(mantissa, new(big.Rat).Quo(v, pow10(power)))
+		return Agrees(mantissa, new(big.Rat).Quo(v, Pow10(power)))
 	}
-	s, ok := ParseDecimal(shown)
+	s, ok := Parse(shown)
 	if !ok {
 		return false
 	}
@@ -166,14 +170,14 @@ func Agrees(shown string, v *big.Rat) bool {
 	}
 	digits := strings.TrimPrefix(typedDecimal.Replace(strings.TrimSpace(shown)), "-")
 	_, fraction, _ := strings.Cut(digits, ".")
-	half := new(big.Rat).Mul(pow10(-len(fraction)), big.NewRat(1, 2))
+	half := new(big.Rat).Mul(Pow10(-len(fraction)), big.NewRat(1, 2))
 	least := 2 // one digit proves nothing
 	if zeros := len(digits) - len(strings.TrimRight(digits, "0")); fraction == "" && zeros > 0 {
 		if len(digits)-zeros >= 2 { // they may be rounded
-			half = new(big.Rat).Mul(pow10(zeros), big.NewRat(1, 2))
+			half = new(big.Rat).Mul(Pow10(zeros), big.NewRat(1, 2))
 		} else {
 			least = 3 // "100", but not "10" for 9.5; of "9000" the last zero is not known
-			half = new(big.Rat).Mul(pow10(max(0, zeros-2)), big.NewRat(1, 2))
+			half = new(big.Rat).Mul(Pow10(max(0, zeros-2)), big.NewRat(1, 2))
 		}
 	}
 	gap := new(big.Rat).Sub(s, v)
@@ -185,8 +189,8 @@ var tooSmall = big.NewRat(1, 10_000)
 
 // ten writes a shown decimal with a power of ten: "3.20 × 10⁻⁵".
 func ten(v *big.Rat, digits int) string {
-	e := exponent(v)
-	return new(big.Rat).Quo(v, pow10(e)).FloatString(digits-1) + " × 10⁻" + raisedDigits.Replace(strconv.Itoa(-e))
+	e := Exponent(v)
+	return new(big.Rat).Quo(v, Pow10(e)).FloatString(digits-1) + " × 10⁻" + raised.Replace(strconv.Itoa(-e))
 }
 
 // parseTen takes a number with a power of ten apart.
@@ -195,32 +199,57 @@ func parseTen(text string) (mantissa string, power int, ok bool) {
 	if at < 0 {
 		return "", 0, false
 	}
-	n, ok := powerOfTen(text[at:])
-	return strings.TrimSpace(text[:at]), n.power, ok && at+n.length == len(text)
+	n, ok := PowerOfTen(text[at:])
+	return strings.TrimSpace(text[:at]), n.Power, ok && at+n.Length == len(text)
 }
 
-// tenPower is a power of ten that stands after a number, with its length in bytes.
-type tenPower struct{ power, length int }
+// TenPower is a power of ten that stands after a number, with its length in bytes.
+type TenPower struct{ Power, Length int }
 
-// powerOfTen reads "× 10⁻⁵", "·10^-5" or "* 10^(-5)" at the start of a text.
-func powerOfTen(text string) (tenPower, bool) {
+// PowerOfTen reads "× 10⁻⁵", "·10^-5" or "* 10^(-5)" at the start of a text.
+func PowerOfTen(text string) (TenPower, bool) {
 	m := timesTen.FindStringSubmatch(text)
 	if m == nil {
-		return tenPower{}, false
+		return TenPower{}, false
 	}
 	n, err := strconv.Atoi(strings.Map(lowered, m[1]+m[2]+m[3]))
-	return tenPower{n, len(m[0])}, err == nil && max(n, -n) <= 300
+	return TenPower{n, len(m[0])}, err == nil && max(n, -n) <= 300
 }
 
 var timesTen = regexp.MustCompile(`^\s?[×·*⋅]\s?10(?:([⁻]?[⁰¹²³⁴-⁹]+)|\^([-−]?\d+)|\^\(([-−]?\d+)\))`)
 
 // lowered is a raised digit or sign on the line.
 func lowered(r rune) rune {
-	if l := superscripts[r]; l != 0 {
+	if l := Raised[r]; l != 0 {
 		return l
 	}
 	if r == '−' {
 		return '-'
 	}
 	return r
+}
+
+// Raised are raised digits and signs with what they are on the line.
+var Raised = map[rune]rune{
+	'⁰': '0', '¹': '1', '²': '2', '³': '3', '⁴': '4', '⁵': '5', '⁶': '6', '⁷': '7', '⁸': '8', '⁹': '9', '⁻': '-',
+}
+
+var raised = strings.NewReplacer("0", "⁰", "1", "¹", "2", "²", "3", "³", "4", "⁴", "5", "⁵", "6", "⁶", "7", "⁷", "8", "⁸", "9", "⁹")
+
+// Scan goes over digits, a decimal point and commas that part thousands.
+func Scan(text string, i int) int {
+	digits := func(i int) int {
+		for i < len(text) && text[i] >= '0' && text[i] <= '9' {
+			i++
+		}
+		return i
+	}
+	i = digits(i)
+	for i+3 < len(text) && text[i] == ',' && digits(i+1) == i+4 {
+		i += 4
+	}
+	if i+1 < len(text) && text[i] == '.' && digits(i+1) > i+1 {
+		i = digits(i + 1)
+	}
+	return i
 }

@@ -1,4 +1,6 @@
-package maths
+// Package units knows units of measure, money among them, and quantities: values with
+// their units, exactly converted, and found in a text.
+package units
 
 import (
 	"math/big"
@@ -7,6 +9,8 @@ import (
 	"sync"
 	"unicode"
 	"unicode/utf8"
+
+	"zincowl/core/maths/decimal"
 )
 
 // Dimension holds the exponents of the base dimensions: length, mass, time,
@@ -176,9 +180,9 @@ var symbols = sync.OnceValue(func() map[string]Unit {
 // Money says whether a unit is a currency, or a price such as $/kWh.
 func (u Unit) Money() bool { return strings.IndexAny(u.Text, "$€£") == 0 }
 
-// ParseUnit reads a unit: "mg/L", "m³/h", "kJ/(kg·K)", "1/h"; "litres per second", "cubic metres a day", "%" and "" (a bare number)
+// Parse reads a unit: "mg/L", "m³/h", "kJ/(kg·K)", "1/h"; "litres per second", "cubic metres a day", "%" and "" (a bare number)
 // are. The second result is false where any part is unknown.
-func ParseUnit(text string) (Unit, bool) {
+func Parse(text string) (Unit, bool) {
 	text = strings.TrimSpace(text)
 	if text == "" {
 		return One, true
@@ -314,13 +318,13 @@ func Siblings(u Unit) []Unit {
 		"mg/L", "g/L", "kg", "g", "mg", "t", "L", "m³", "ML", "mL", "kL", "m³/h", "L/s", "ML/d", "m³/d", "L/min", "m³/s", "mL/min",
 		"kg/d", "kg/h", "g/h", "g/min", "m", "mm", "km", "m²", "ha", "s", "min", "h", "d", "m/h", "mm/s", "m/s", "kW", "W", "kPa", "bar", "kWh", "%",
 	} {
-		v, ok := ParseUnit(text)
+		v, ok := Parse(text)
 		if ok && v.Same(u) && v.Factor.Cmp(u.Factor) != 0 && u.Dim != (Dimension{}) {
 			out = append(out, v)
 		}
 	}
 	distance := func(v Unit) int {
-		e := exponent(v.In(u))
+		e := decimal.Exponent(v.In(u))
 		return max(e, -e)
 	}
 	sort.SliceStable(out, func(i, j int) bool { return distance(out[i]) < distance(out[j]) })
