@@ -29,6 +29,7 @@ type topic struct {
 	words    []string
 	formulas []maths.Formula
 	sheet    *sheet.Sheet
+	shape    bool // its quantities are lengths, areas and volumes
 }
 
 var named = regexp.MustCompile(`^\s*(.+?) \((.+)\)\s*$`)
@@ -49,6 +50,7 @@ var topics = sync.OnceValues(func() ([]*topic, error) {
 			at, out = len(out), append(out, &topic{words: key})
 		}
 		out[at].formulas = append(out[at].formulas, f)
+		out[at].shape = strings.HasPrefix(f.Subject().Unit.Text, "cm")
 	}
 	for _, t := range out {
 		t.sheet = sheet.New(t.formulas)
@@ -109,9 +111,15 @@ func Solve(stem string) (Answer, bool) {
 		return n, true
 	}
 	var found []Answer
+	shapes := 0
 	for _, t := range all {
 		if !slices.ContainsFunc(t.words, func(w string) bool { return words[w] || words[w+"s"] }) {
 			continue
+		}
+		if t.shape {
+			if shapes++; shapes > 1 {
+				return Answer{}, false // which of them is meant is not read
+			}
 		}
 		if a, ok := t.solve(stem); ok {
 			found = append(found, a)
@@ -132,7 +140,7 @@ var averageSpeed = regexp.MustCompile(`(?i)\baverage (speed)\b`)
 
 func (t *topic) solve(stem string) (Answer, bool) {
 	answers := t.sheet.Answers(averageSpeed.ReplaceAllString(stem, "$1"))
-	if len(answers) == 0 || answers[0].Sure == sheet.Possible || len(answers[0].Unused) > 0 {
+	if len(answers) == 0 || answers[0].Sure == sheet.Possible || t.shape && answers[0].Sure != sheet.Named || len(answers[0].Unused) > 0 {
 		return Answer{}, false
 	}
 	for _, a := range answers[1:] {
@@ -141,6 +149,7 @@ func (t *topic) solve(stem string) (Answer, bool) {
 		}
 	}
 	out := Answer{Answer: answers[0], Formula: t.formulas[answers[0].Formulas[len(answers[0].Formulas)-1]].Text}
+	out.inUnitOf(stem)
 	out.Bare = !slices.ContainsFunc(units.Find(stem), func(f units.Found) bool { return f.Unit.Text != "" })
 	return out, true
 }
@@ -149,6 +158,32 @@ var (
 	howFar  = regexp.MustCompile(`(?i)\bhow far\b`)
 	howLong = regexp.MustCompile(`(?i)\bhow long (?:does it take|will it take|does the journey take|does the journey last)\b`)
 )
+
+// inUnitOf gives lengths, areas and volumes in the unit that the stem measures lengths
+// by, where it names one unit alone and no other is asked for.
+func (a *Answer) inUnitOf(stem string) {
+	metre, _ := units.Parse("m")
+	var length units.Unit
+	for _, f := range units.Find(stem) {
+		if !f.Unit.Same(metre) || f.Unit.Text == "" {
+			continue
+		}
+		if length.Text != "" && length.Text != f.Unit.Text {
+			return
+		}
+		length = f.Unit
+	}
+	if length.Text == "" || a.Exact == nil || strings.Contains(stem, " in ") {
+		return
+	}
+	for _, power := range []string{"", "²", "³"} {
+		u, ok := units.Parse(length.Text + power)
+		if ok && u.Same(a.Value.Unit) && u.Factor.Cmp(a.Value.Unit.Factor) != 0 {
+			a.Exact = maths.Binary{Op: '*', X: a.Exact, Y: maths.Number{Value: a.Value.Unit.In(u)}}
+			a.Value = units.Quantity{Value: a.Value.In(u), Unit: u}
+		}
+	}
+}
 
 var joint = regexp.MustCompile(`\b\d[\d.]* ?(?:h|hours?|hrs?) (?:and )?\d[\d.]* ?(?:min|minutes?|mins?)\b`)
 

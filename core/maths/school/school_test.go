@@ -1,0 +1,62 @@
+package school
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+)
+
+func TestTableIsRead(t *testing.T) {
+	all, err := topics()
+	if err != nil || len(all) < 15 {
+		t.Fatalf("%d topics, %v", len(all), err)
+	}
+}
+
+// Stems by chance, each with its value worked out here.
+func TestStems(t *testing.T) {
+	r := rand.New(rand.NewPCG(3, 1))
+	for range 200 {
+		a, b := 2+r.IntN(30), 2+r.IntN(30)
+		for stem, want := range map[string]string{
+			fmt.Sprintf("A rectangle is given. Its length is %d cm and its width is %d cm. Find its area.", a, b): fmt.Sprintf("%d cm²", a*b),
+			fmt.Sprintf("Find the perimeter of a square with side %d m.", a):                                      fmt.Sprintf("%d m", 4*a),
+			fmt.Sprintf("A car travels %d km in %d h. What is its average speed in km/h?", a*b, b):                fmt.Sprintf("%d km/h", a),
+			fmt.Sprintf("How far does a train go in %d h at a speed of %d km/h?", a, b):                           fmt.Sprintf("%d km", a*b),
+			fmt.Sprintf("A force of %d N acts on an area of %d m². Find the pressure.", a*b, b):                   fmt.Sprintf("%d Pa", a),
+			fmt.Sprintf("A current of %d A flows through a resistance of %d Ω. What is the voltage?", a, b):       fmt.Sprintf("%d V", a*b),
+		} {
+			got, ok := Solve(stem)
+			if !ok || got.Value.Text(6) != want && got.Value.Text(6) != grouped(want) {
+				t.Errorf("%s %v %q, not %s", stem, ok, got.Value.Text(6), want)
+			}
+		}
+	}
+}
+
+// grouped parts thousands as they are shown.
+func grouped(s string) string {
+	for i := range s {
+		if s[i] == ' ' && i > 3 {
+			return s[:i-3] + "," + s[i-3:]
+		}
+	}
+	return s
+}
+
+func TestHypotenuse(t *testing.T) {
+	a, ok := Solve("A right-angled triangle has legs 3 cm and 4 cm. How long is the hypotenuse?")
+	if !ok || a.Value.Text(3) != "5 cm" {
+		t.Errorf("%v %s", ok, a.Value.Text(3))
+	}
+	for _, stem := range []string{
+		"A right-angled triangle has a hypotenuse of 5 cm and a leg of 4 cm. Find the other leg.",
+		"A circle and a square have the same area. The radius is 3 cm. Find the side.",
+		"A train travels 60 km at 40 km/h and then 60 km at 60 km/h. Find its average speed.",
+		"Find the volume of a cone.",
+	} {
+		if a, ok := Solve(stem); ok {
+			t.Errorf("%s comes to %s", stem, a.Value.Text(3))
+		}
+	}
+}
