@@ -173,9 +173,12 @@ func Worded(text string) bool {
 	return false
 }
 
-// Named says whether mathematics has a variable in it, rather than an amount with its
-// unit.
+// Named says whether mathematics does something with a variable, rather than being a
+// letter or an amount with its unit.
 func Named(text string) bool {
+	if lone.MatchString(strings.TrimSpace(text)) {
+		return false
+	}
 	if len(units.Find(text)) == 1 {
 		if _, ok := units.ParseQuantity(strings.TrimSpace(text)); ok {
 			return false

@@ -64,6 +64,7 @@ var (
 	digits   = regexp.MustCompile(`^(?:\d{1,3}(?: \d{3})+\b|\d+(?:[.,]\d+)*)`)
 	by       = regexp.MustCompile(`^d[xyztuvrsθ]$`)
 	run      = regexp.MustCompile(`^(?:(?:\pL{2,}-)+\pL{4,}|\pL{4,}(?:-\pL{2,})+|non-\pL+|\pL+(?:'\pL+)?)`)
+	hyphened = regexp.MustCompile(`^(\pL+)-(\pL{2,})`)
 	latex    = regexp.MustCompile(`^\\[a-zA-Z]+`)
 	dotted   = regexp.MustCompile(`^(?:[a-z]\.){2,}`)
 )
@@ -128,9 +129,13 @@ func tokens(text string) []token {
 	return out
 }
 
-// letterRun is a run of letters that ends before a constant of its own.
+// letterRun is a run of letters that ends before a constant of its own. A hyphen joins
+// what is a word by one of its sides: "use-by", "x-axis".
 func letterRun(text string) string {
 	word := run.FindString(text)
+	if m := hyphened.FindStringSubmatch(text); m != nil && (english[strings.ToLower(m[1])] || english[strings.ToLower(m[2])] || len(m[2]) > 3) {
+		return m[0]
+	}
 	for i, r := range word {
 		if i > 0 && (r == 'π' || strings.ContainsRune("ℝℤℕℚℂ", r) || raisedLetter(r)) {
 			return word[:i]
@@ -456,6 +461,9 @@ func article(ts []token, i int) bool {
 	next := ts[i+1]
 	if next.kind == number && next.space && (i == 0 || ts[i-1].kind == letters && len(ts[i-1].text) > 1) {
 		return true // "a 20% rise"
+	}
+	if r, size := utf8.DecodeRuneInString(next.text); next.kind == letters && next.space && size == len(next.text) && unicode.IsUpper(r) && i > 0 && ts[i-1].kind == letters && len(ts[i-1].text) > 1 {
+		return true // "between a C and a G"
 	}
 	if next.kind != letters || !next.space || utf8.RuneCountInString(next.text) < 2 || maths.IsFunction(next.text) && !ambiguous[next.text] || behindName[strings.ToLower(next.text)] {
 		return false
