@@ -61,6 +61,7 @@ func TestUnderstand(t *testing.T) {
 	}{
 		{question.Expression, "1/(x+1)", `\frac{1}{x + 1}`, false},
 		{question.Solution, "x>3", `x > 3`, false},
+		{question.Solution, "x = 3 only, since x > 0", `x = 3`, false},
 		{question.Solution, "±√2", `\pm \sqrt{2}`, false},
 		{question.Expression, "√2x", `\sqrt{2}x`, true},
 		{question.Expression, "(x+", "", true},

@@ -7,6 +7,7 @@ import (
 	"zincowl/core/maths"
 	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/derive"
+	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
 )
@@ -52,6 +53,14 @@ type Understood struct {
 
 // ReadMathematics says how a typed expression or set of solutions is read.
 func ReadMathematics(language, text string, _ algebra.Budget) Understood {
+	if phrase.Worded(text) { // "x = 3 only, since x > 0"
+		switch a := phrase.ReadAnswer(text, nil, nil); {
+		case len(a.Unread) > 0:
+			return Understood{Says: fmt.Sprintf("This can't be read yet: “%s” is not understood here.", strings.Join(a.Unread, " "))}
+		case a.Says == phrase.Mathematics && a.Math != "":
+			text = a.Math
+		}
+	}
 	r, err := maths.Read(strings.TrimPrefix(strings.TrimSpace(text), "="), work.Notation(language))
 	if err != nil {
 		return Understood{Says: "This can't be read yet: " + readable(err) + "."}
