@@ -64,8 +64,8 @@ func FileOf(name string, data []byte) File {
 // Reader makes a document of a file, as reader.Read does.
 type Reader func(ctx context.Context, f File, progress source.Progress) (source.Document, error)
 
-// Splitter splits a past paper, as split.Text does.
-type Splitter func(ctx context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error)
+// Splitter splits a past paper, as split.Read does.
+type Splitter func(ctx context.Context, text string, told split.Told) (split.Paper, error)
 
 // App runs the journeys.
 type App struct {
@@ -99,8 +99,8 @@ func readAlone(ctx context.Context, f File, progress source.Progress) (source.Do
 }
 
 // splitAlone splits a past paper in this process.
-func splitAlone(_ context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error) {
-	return split.Text(text, hints, keys)
+func splitAlone(_ context.Context, text string, told split.Told) (split.Paper, error) {
+	return split.Read(text, told)
 }
 
 // UseReader sets what reads files, for a program that keeps readers apart.

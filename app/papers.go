@@ -28,6 +28,7 @@ type PaperText struct {
 	Title string       `json:"title" maxLength:"200" required:"false"`
 	Text  string       `json:"text" maxLength:"8000000"`
 	Hints []split.Hint `json:"hints,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"lines that were taken for the wrong thing"`
+	As    string       `json:"as,omitempty" required:"false" maxLength:"40" doc:"which reading of the whole paper, as the others of an earlier answer name them"`
 	Keys  []PaperKey   `json:"keys,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"keys given by hand"`
 
 	Pictures map[string][]byte `json:"pictures,omitempty" required:"false" doc:"that lines of the text stand for, by name, as the file had them"`
@@ -51,7 +52,7 @@ func (a *App) understand(ctx context.Context, p PaperText) (split.Paper, error) 
 	for _, k := range p.Keys {
 		keys[k.Line] = k.Key
 	}
-	out, err := a.split(ctx, p.Text, p.Hints, keys)
+	out, err := a.split(ctx, p.Text, split.Told{Hints: p.Hints, Keys: keys, As: p.As})
 	if bad := new(source.BadInput); errors.As(err, &bad) {
 		return out, invalid("%s", bad.Says)
 	}

@@ -3,6 +3,7 @@ package split
 import (
 	"cmp"
 	"fmt"
+	"hash/fnv"
 	"regexp"
 	"slices"
 	"strconv"
@@ -21,6 +22,7 @@ type paper struct {
 	keys    []entry
 	habits  *habits
 	section string
+	name    string  // of the way it is read in
 	worth   float64 // how much the reading looks like a paper, up to about 1
 }
 
@@ -167,8 +169,62 @@ const (
 // near is how much worse than the best a way may look and still be tried.
 const near = 0.2
 
-// best reads a paper in each way that its marks allow, and keeps the best.
-func (p *paper) best() *paper {
+// chosen reads a paper in each way that its marks allow and keeps the best, or the one
+// that is asked for; the others are named where the paper is not long.
+func (p *paper) chosen(told Told) Paper {
+	all := p.readings()
+	at := max(0, slices.IndexFunc(all, func(c *paper) bool { return told.As != "" && c.name == told.As }))
+	out := all[at].finish(told.Keys)
+	if len(p.lines) > sample {
+		return out
+	}
+	said := map[string]bool{out.Layout: true}
+	for i, c := range all {
+		if i == at || c.worth < all[at].worth-likely || len(out.Others) == mostOthers {
+			continue
+		}
+		other := c.finish(told.Keys)
+		if len(other.Questions) == 0 || said[other.Layout] {
+			continue
+		}
+		said[other.Layout] = true
+		out.Others = append(out.Others, Other{As: c.name, Layout: other.Layout, Questions: len(other.Questions), From: parting(out.Lines, other.Lines), Close: c.worth > all[at].worth-asLikely})
+	}
+	return out
+}
+
+// parting is the first line that two readings take for different things.
+func parting(a, b []Ending) int {
+	for i := range min(len(a), len(b)) {
+		if a[i].Line != b[i].Line || a[i].As != b[i].As {
+			return min(a[i].Line, b[i].Line)
+		}
+	}
+	return 0
+}
+
+// What another reading may lack to be named, and to be called close.
+const (
+	likely     = 0.4
+	asLikely   = 0.06
+	mostOthers = 3
+)
+
+// nameOf names a way of reading by the forms of the marks that questions begin with.
+func nameOf(starts []spot) string {
+	var forms []string
+	for _, s := range starts {
+		if f := fmt.Sprint(s.mark.form); !slices.Contains(forms, f) {
+			forms = append(forms, f)
+		}
+	}
+	h := fnv.New32a()
+	h.Write([]byte(strings.Join(forms, "|")))
+	return strconv.FormatUint(uint64(h.Sum32()), 36)
+}
+
+// readings are the paper in each way that its marks allow, the likeliest first.
+func (p *paper) readings() []*paper {
 	ways := p.ways()
 	if len(ways) == 0 {
 		ways = [][]spot{nil}
@@ -177,13 +233,20 @@ func (p *paper) best() *paper {
 	if len(p.lines) > sample {
 		ways = p.promising(ways, counted)
 	}
-	var best *paper
-	for _, starts := range ways {
-		if c := p.readAs(starts, counted); best == nil || c.worth > best.worth+1e-9 {
-			best = c
+	var out []*paper
+	best := 0
+	for i, starts := range ways {
+		c := p.readAs(starts, counted)
+		if c.name = nameOf(starts); slices.ContainsFunc(out, func(o *paper) bool { return o.name == c.name }) {
+			c.name += "-" + strconv.Itoa(i)
+		}
+		if out = append(out, c); c.worth > out[best].worth+1e-9 {
+			best = i
 		}
 	}
-	return best
+	out[0], out[best] = out[best], out[0]
+	slices.SortStableFunc(out[1:], func(a, b *paper) int { return cmp.Compare(b.worth, a.worth) })
+	return out
 }
 
 // readAs reads a copy of the paper in one way.
@@ -337,7 +400,7 @@ func (p *paper) blocks(starts []spot) ([]*block, []*line) {
 
 // finish makes the result.
 func (p *paper) finish(corrected map[int]string) Paper {
-	out := Paper{Questions: []question.Question{}, Stimuli: []question.Stimulus{}, Leftovers: []Leftover{}, Lines: []Ending{}}
+	out := Paper{Questions: []question.Question{}, Stimuli: []question.Stimulus{}, Leftovers: []Leftover{}, Lines: []Ending{}, Others: []Other{}}
 	for _, it := range p.items {
 		p.depicted(it)
 	}

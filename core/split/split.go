@@ -86,12 +86,32 @@ type Paper struct {
 	Leftovers []Leftover          `json:"leftovers"`
 	Lines     []Ending            `json:"lines"`
 	Layout    string              `json:"layout" doc:"in a sentence, how the paper was taken to be laid out"`
+	Others    []Other             `json:"others" doc:"further readings of the whole paper, the likelier first"`
 }
 
-// Text reads a past paper. Keys that a person corrected stand by the line on
-// which their question begins, as they would be written in a list of answers:
-// "b", "a, c", "true", "6.9 kg".
+// Other is another reading of the whole paper.
+type Other struct {
+	As        string `json:"as" doc:"asks for this reading"`
+	Layout    string `json:"layout" doc:"in a sentence, how the paper would be taken to be laid out"`
+	Questions int    `json:"questions" doc:"how many it would have"`
+	From      int    `json:"from" doc:"the first line that it takes for something else"`
+	Close     bool   `json:"close" doc:"looks about as much like a paper as the reading that stands"`
+}
+
+// Told is what a person says of a paper.
+type Told struct {
+	Hints []Hint
+	Keys  map[int]string // by the line on which their question begins, as a list of answers has them: "b", "a, c", "true", "6.9 kg"
+	As    string         // which reading of the whole paper, as Others name them; "" is the likeliest
+}
+
+// Text is Read without a choice among the readings.
 func Text(text string, hints []Hint, keys map[int]string) (Paper, error) {
+	return Read(text, Told{Hints: hints, Keys: keys})
+}
+
+// Read reads a past paper.
+func Read(text string, told Told) (Paper, error) {
 	if strings.TrimSpace(text) == "" {
 		return Paper{}, source.Bad("There is nothing in this text; paste the questions.")
 	}
@@ -105,11 +125,11 @@ func Text(text string, hints []Hint, keys map[int]string) (Paper, error) {
 			return Paper{}, source.Bad("Line %d is %d KB long and the limit is %d KB; break it where a question begins.", i+1, len(line)>>10, MaxLine>>10)
 		}
 	}
-	p := newPaper(raw, hints)
-	if !p.table() {
-		p = p.best()
+	p := newPaper(raw, told.Hints)
+	if p.table() {
+		return p.finish(told.Keys), nil
 	}
-	return p.finish(keys), nil
+	return p.chosen(told), nil
 }
 
 // Lines writes a document as lines, so that a paper that came as a file can be

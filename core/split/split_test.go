@@ -376,3 +376,39 @@ func TestLayoutIsTold(t *testing.T) {
 		t.Errorf("no paper is laid out as %q", p.Layout)
 	}
 }
+
+// Another reading of the whole paper is the one that is named, and one that is no
+// longer there is the likeliest.
+func TestOtherReadings(t *testing.T) {
+	files, err := filepath.Glob("testdata/strangers/*.txt")
+	if err != nil || len(files) == 0 {
+		t.Fatal(files, err)
+	}
+	offered := 0
+	for _, f := range files {
+		data, err := os.ReadFile(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		p, err := Text(string(data), nil, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, o := range p.Others {
+			offered++
+			q, err := Read(string(data), Told{As: o.As})
+			if err != nil || q.Layout != o.Layout || len(q.Questions) != o.Questions || len(q.Lines) != len(p.Lines) {
+				t.Errorf("%s: asked for %q, and it is %q, %v", f, o.Layout, q.Layout, err)
+			}
+			if o.From == 0 {
+				t.Errorf("%s: %q differs nowhere", f, o.Layout)
+			}
+		}
+		if q, err := Read(string(data), Told{As: "gone"}); err != nil || q.Layout != p.Layout {
+			t.Errorf("%s: a reading that is not there is %q, not %q", f, q.Layout, p.Layout)
+		}
+	}
+	if offered < 4 {
+		t.Errorf("%d other readings are offered", offered)
+	}
+}

@@ -99,12 +99,6 @@ type read struct {
 	Files    map[string][]byte `json:"files,omitempty"`
 }
 
-// paper is what a past paper's reading has to know beside its text.
-type paper struct {
-	Hints []split.Hint   `json:"hints,omitempty"`
-	Keys  map[int]string `json:"keys,omitempty"`
-}
-
 // The tasks by name.
 const (
 	taskRead  = "read"
@@ -129,10 +123,10 @@ func (c *Children) Article(ctx context.Context, p web.Page) (web.Found, error) {
 	return out, err
 }
 
-// Split splits a past paper as split.Text does.
-func (c *Children) Split(ctx context.Context, text string, hints []split.Hint, keys map[int]string) (split.Paper, error) {
+// Split splits a past paper as split.Read does.
+func (c *Children) Split(ctx context.Context, text string, told split.Told) (split.Paper, error) {
 	var out split.Paper
-	err := c.run(ctx, taskSplit, splitTime, paper{hints, keys}, strings.NewReader(text), nil, &out)
+	err := c.run(ctx, taskSplit, splitTime, told, strings.NewReader(text), nil, &out)
 	return out, err
 }
 
@@ -337,11 +331,11 @@ func do(ctx context.Context, task string, head, data []byte, progress source.Pro
 		p.Data = data
 		return web.Article(p)
 	case taskSplit:
-		var p paper
-		if err := json.Unmarshal(head, &p); err != nil {
+		var told split.Told
+		if err := json.Unmarshal(head, &told); err != nil {
 			return nil, fmt.Errorf("hearing of a paper: %w", err)
 		}
-		return split.Text(string(data), p.Hints, p.Keys)
+		return split.Read(string(data), told)
 	}
 	return nil, fmt.Errorf("there is no task %q", task)
 }

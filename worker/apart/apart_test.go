@@ -83,7 +83,7 @@ func TestArticle(t *testing.T) {
 
 func TestSplit(t *testing.T) {
 	text := "1. What is a weir?\na) a plate\nb) a pump\nAnswer: a\n\n2. What is a pump?\na) a plate\nb) a machine\n"
-	got, err := children().Split(t.Context(), text, nil, map[int]string{6: "b"})
+	got, err := children().Split(t.Context(), text, split.Told{Keys: map[int]string{6: "b"}})
 	want, wrong := split.Text(text, nil, map[int]string{6: "b"})
 	if err != nil || wrong != nil || fmt.Sprintf("%+v", got) != fmt.Sprintf("%+v", want) {
 		t.Errorf("split %+v, %v\nwant  %+v", got, err, want)

@@ -1621,6 +1621,24 @@ export interface components {
             /** Format: int64 */
             line?: number;
         };
+        Other: {
+            /** @description asks for this reading */
+            as: string;
+            /** @description looks about as much like a paper as the reading that stands */
+            close: boolean;
+            /**
+             * Format: int64
+             * @description the first line that it takes for something else
+             */
+            from: number;
+            /** @description in a sentence, how the paper would be taken to be laid out */
+            layout: string;
+            /**
+             * Format: int64
+             * @description how many it would have
+             */
+            questions: number;
+        };
         OutlineLine: {
             /** Format: int64 */
             line: number;
@@ -1637,6 +1655,8 @@ export interface components {
             layout: string;
             leftovers: components["schemas"]["Leftover"][];
             lines: components["schemas"]["Ending"][];
+            /** @description further readings of the whole paper, the likelier first */
+            others: components["schemas"]["Other"][];
             questions: components["schemas"]["Question"][];
             stimuli: components["schemas"]["Stimulus"][];
         };
@@ -1653,6 +1673,8 @@ export interface components {
             line: number;
         };
         PaperText: {
+            /** @description which reading of the whole paper, as the others of an earlier answer name them */
+            as?: string;
             /** @description lines that were taken for the wrong thing */
             hints?: components["schemas"]["Hint"][];
             /** @description keys given by hand */

@@ -103,6 +103,7 @@ function Paste({ course, done }: { course: string; done: (p: PaperText) => void 
 interface Mended {
   hints: Record<number, string>;
   keys: Record<number, string>;
+  as?: string; // another reading of the whole paper
 }
 
 function Correct({ course, given, back }: { course: string; given: PaperText; back: () => void }) {
@@ -113,7 +114,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
   const [arrival] = useState(() => crypto.randomUUID());
   const now = mended.at(-1)!;
   const body: PaperText = useMemo(
-    () => ({ title: given.title, text: given.text, hints: Object.entries(now.hints).map(([line, as]) => ({ line: Number(line), as })), keys: Object.entries(now.keys).map(([line, key]) => ({ line: Number(line), key })) }),
+    () => ({ title: given.title, text: given.text, ...(now.as ? { as: now.as } : {}), hints: Object.entries(now.hints).map(([line, as]) => ({ line: Number(line), as })), keys: Object.entries(now.keys).map(([line, key]) => ({ line: Number(line), key })) }),
     [given, now],
   );
   const { data: paper, error } = useQuery({
@@ -184,7 +185,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
             )}
           </span>
         </div>
-        {paper?.layout && <p className="border-b border-line px-5 py-2 text-[14px] text-ink-2">Read as {paper.layout}.</p>}
+        {paper?.layout && <Reading paper={paper} choose={(as) => mend((m) => ({ ...m, as }))} />}
         <Trouble error={error} />
         {paper && <Lines raw={raw} lines={lines} at={Math.min(at, lines.length - 1)} go={setAt} told={now.hints} />}
       </section>
@@ -220,6 +221,45 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
           </div>
         </div>
       </aside>
+    </div>
+  );
+}
+
+/** Reading says how the paper was taken to be laid out, and offers other readings of all of it: at once where one looks as likely. */
+function Reading({ paper, choose }: { paper: Paper; choose: (as: string) => void }) {
+  const close = paper.others.some((o) => o.close);
+  const [open, setOpen] = useState<boolean>();
+  const shown = (open ?? close) && paper.others.length > 0;
+  return (
+    <div className="border-b border-line px-5 py-2 text-[14px] text-ink-2">
+      <p>
+        Read as {paper.layout}.
+        {close && " It may be laid out otherwise."}{" "}
+        {paper.others.length > 0 && (
+          <button type="button" className="underline decoration-line underline-offset-4 hover:text-ink" aria-expanded={shown} onClick={() => setOpen(!shown)}>
+            {shown ? "Leave it so" : "Read all of it otherwise"}
+          </button>
+        )}
+      </p>
+      {shown && (
+        <ul aria-label="Other readings" className="mt-1.5">
+          {paper.others.map((o) => (
+            <li key={o.as}>
+              <button
+                type="button"
+                className="w-full border-t border-line py-1.5 text-left text-ink hover:bg-margin"
+                onClick={() => {
+                  setOpen(false);
+                  choose(o.as);
+                }}
+              >
+                As {o.layout}
+                {o.from > 0 && <span className="text-ink-2">: other from line {o.from} on</span>}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }
