@@ -512,10 +512,24 @@ func (p *parser) arguments(depth int, root bool) ([]Node, error) {
 		p.doubt("how far the root before %q reaches can be read two ways", p.text[start.at:t.end])
 	case !root && t.kind == tokenOpen && t.at == p.tokens[p.next-1].end && !p.callsWithin():
 		p.doubt("what the function before %q is taken of can be read two ways", p.text[start.at:t.end])
-	case !root && t.kind == tokenOp && t.text == "/" && t.at == p.tokens[p.next-1].end && p.second().kind != tokenFunction && p.second().at == t.end:
+	case !root && t.kind == tokenOp && t.text == "/" && t.at == p.tokens[p.next-1].end && p.second().kind != tokenFunction && p.second().at == t.end && !p.quotient():
 		p.doubt("what the function before %q is taken of can be read two ways", p.text[start.at:p.second().end])
 	}
 	return []Node{x}, nil
+}
+
+// quotient says whether what is divided by a function's argument can only be meant for
+// the function: sin x/x, sin x/(1 + cos x).
+func (p *parser) quotient() bool {
+	before, after := p.tokens[p.next-1], p.second()
+	if before.kind == tokenWord && after.kind == tokenWord && before.text == after.text {
+		return true
+	}
+	if after.kind != tokenOpen {
+		return false
+	}
+	ahead := &parser{text: p.text, tokens: p.tokens, next: p.next + 1, maths: true}
+	return ahead.callsWithin()
 }
 
 // callsWithin says whether a function is called in the bracket that comes next: what

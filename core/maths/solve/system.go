@@ -207,6 +207,9 @@ func (v *solver) eliminate(calc *algebra.Calculator, b branch) (next []branch, d
 	if next, ok, err := v.bySquares(calc, b, left); ok || err != nil {
 		return next, false, err
 	}
+	if next, ok, err := v.byQuotient(calc, b, left); ok || err != nil {
+		return next, false, err
+	}
 	for i, f := range left {
 		names := v.unknownsOf(f)
 		if len(names) != 1 {
@@ -281,7 +284,9 @@ func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.F
 				if k == i {
 					continue
 				}
-				if g, err = calc.Replace(g, square, as); err != nil {
+				if g, err = calc.Replace(g, square, as); errors.Is(err, algebra.ErrBeyond) {
+					return nil, false, nil // it stands there otherwise than squared
+				} else if err != nil {
 					return nil, false, err
 				}
 				if slices.Contains(g.Names(), square) || slices.Contains(g.Names(), x) {
@@ -292,6 +297,38 @@ func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.F
 			v.note("subtract", "the equations give "+maths.Typed(calc.Node(next.left[0]))+" = 0")
 			next.left = append(next.left, left[i])
 			return []branch{next}, true, nil
+		}
+	}
+	return nil, false, nil
+}
+
+// byQuotient removes an unknown that stands in an equation in the first degree, with a
+// factor in the others: where that is zero, so is the rest.
+func (v *solver) byQuotient(calc *algebra.Calculator, b branch, left []*algebra.Form) ([]branch, bool, error) {
+	if len(left) < 2 {
+		return nil, false, nil
+	}
+	for i, f := range left {
+		for _, x := range v.unknowns {
+			a, rest, ok := calc.Linear(f, x)
+			if !ok || !v.involves(a) || slices.Contains(a.Names(), x) || slices.Contains(rest.Names(), x) {
+				continue
+			}
+			q, err := calc.Quo(rest, a)
+			if err != nil {
+				return nil, false, err
+			}
+			as, err := calc.Sub(algebra.Int(0), q)
+			if err != nil {
+				return nil, false, err
+			}
+			others := slices.Delete(slices.Clone(left), i, i+1)
+			v.note("substitute", x+" = "+maths.Typed(calc.Node(as)))
+			n, err := v.put(calc, b, others, x, as)
+			if err != nil {
+				return nil, false, err
+			}
+			return []branch{n, {left: append(slices.Clone(others), a, rest), known: b.known}}, true, nil
 		}
 	}
 	return nil, false, nil

@@ -220,18 +220,24 @@ func (w *worker) implicit(s *slope) error {
 
 // differsOn says whether two expressions differ at some point of a curve.
 func (w *worker) differsOn(s *slope, a, b maths.Node) bool {
-	for _, x := range []maths.Node{maths.Int(1), maths.Int(2), maths.Int(-1), maths.Int(3), maths.Number{Value: big.NewRat(1, 2)}} {
-		put := map[string]maths.Node{s.by: x}
-		line := maths.Relation{Terms: []maths.Node{maths.Replace(s.curve.Terms[0], put), maths.Replace(s.curve.Terms[1], put)}, Ops: []string{"="}}
-		points, err := solve.Solve(line, []string{s.dependent}, w.budget)
-		if err != nil || points.Kind != solve.Finite {
-			continue
-		}
-		calc := algebra.New(w.budget)
-		for _, y := range points.Line.Points() {
-			at := map[string]maths.Node{s.by: x, s.dependent: calc.Node(y)}
-			if c := algebra.Equivalent(maths.Replace(a, at), maths.Replace(b, at), w.budget); c.Verdict == algebra.False {
-				return true
+	for _, pair := range [][2]string{{s.by, s.dependent}, {s.dependent, s.by}} { // one is chosen, the other solved for
+		for _, x := range []maths.Node{maths.Int(1), maths.Int(2), maths.Int(-1), maths.Int(3), maths.Number{Value: big.NewRat(1, 2)}} {
+			put := map[string]maths.Node{pair[0]: x}
+			line := maths.Relation{Terms: []maths.Node{maths.Replace(s.curve.Terms[0], put), maths.Replace(s.curve.Terms[1], put)}, Ops: []string{"="}}
+			points, err := solve.Solve(line, []string{pair[1]}, w.budget)
+			if err != nil || points.Kind != solve.Finite && len(points.Periodic) == 0 {
+				continue
+			}
+			calc := algebra.New(w.budget)
+			values := points.Line.Points()
+			for _, r := range points.Periodic {
+				values = append(values, r.Value)
+			}
+			for _, y := range values {
+				at := map[string]maths.Node{pair[0]: x, pair[1]: calc.Node(y)}
+				if c := algebra.Equivalent(maths.Replace(a, at), maths.Replace(b, at), w.budget); c.Verdict == algebra.False {
+					return true
+				}
 			}
 		}
 	}

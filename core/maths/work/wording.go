@@ -304,6 +304,9 @@ func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
 			w.round = r.Rounding
 		}
 		m, err := maths.Read(short, w.how)
+		if any, ok := m.Statement.(maths.Any); ok && err == nil && w.Task.Task == "solve" && !strings.Contains(short, " or ") && !strings.Contains(short, "∨") && len(unique(statementNames(any))) > 1 {
+			m.Statement = maths.All(any) // "y = x², y = 2 - x" are two equations
+		}
 		return m.Statement, m.Doubts, err
 	}
 	if a := phrase.ReadAnswer(text, w.names(), nil); len(a.Unread) == 0 && a.Math == "" && (a.Says == phrase.None || a.Says == phrase.Every) {
@@ -340,6 +343,12 @@ func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
 			return nil, nil, fmt.Errorf("what “%s” is for is not understood", e.text)
 		}
 	}
+	if len(names) > 0 { // that a letter which is not asked for is not zero goes without saying
+		s.relations = slices.DeleteFunc(s.relations, func(m maths.Statement) bool {
+			r, ok := m.(maths.Relation)
+			return ok && len(r.Ops) == 1 && r.Ops[0] == "≠" && !slices.ContainsFunc(statementNames([]maths.Statement{m}), func(n string) bool { return slices.Contains(names, n) })
+		})
+	}
 	switch len(s.relations) {
 	case 0:
 		if len(s.written) > 0 {
@@ -352,6 +361,9 @@ func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
 	return maths.All(s.relations), s.doubts, nil
 }
 
+func unique(names []string) []string { return slices.Compact(slices.Sorted(slices.Values(names))) }
+
+// statementNames are the names of statements, as often as they stand there.
 func statementNames(parts []maths.Statement) []string {
 	var out []string
 	for _, p := range parts {
