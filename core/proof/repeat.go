@@ -150,12 +150,30 @@ func (x *examination) repeat() []Finding {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice",
 				Says: fmt.Sprintf("“%s” is asked before in nearly the same words.", clipped(other.Stem))}}
 		}
+		if a, c := keyNumbers(x.Question), keyNumbers(other); len(a) > 1 && slices.Equal(a, c) && common(b.stems[n], b.stems[i]) > 0 && x.Stimulus == other.Stimulus {
+			return []Finding{{Check: "repeat", Verdict: Unsure, At: "key", Title: "Another question has the same answer",
+				Says: fmt.Sprintf("“%s” is answered by the same numbers, “%s”; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other))}}
+		}
 		if len(key) > 0 && len(key) == len(b.keys[i]) && common(key, b.keys[i]) == len(key) && x.Stimulus == other.Stimulus {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "key", Title: "Another question has the same answer",
 				Says: fmt.Sprintf("“%s” is answered by “%s” as well; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other))}}
 		}
 	}
 	return nil
+}
+
+// keyNumbers are the numbers of an answer that has several, in order.
+func keyNumbers(q question.Question) []string {
+	text := kind.KeyText(q)
+	if key, ok := q.KeyOption(); ok {
+		text = key.Text
+	}
+	var out []string
+	for _, f := range units.Find(strings.ReplaceAll(text, ":", " : ")) {
+		out = append(out, f.Shown)
+	}
+	slices.Sort(out)
+	return out
 }
 
 // numbersOf are the numbers of a stem, one after the other.

@@ -45,17 +45,54 @@ func (s *search) further(n maths.Node, x string, depth int) (maths.Node, []Step,
 			}
 			return minus(a, b), append(first, second...), true
 		}
+		if up, ok := raised(n, x); ok {
+			return s.further(up, x, depth+1)
+		}
 		if p, factor, ok := constantFactor(n, x); ok {
 			out, steps, ok := s.further(p, x, depth+1)
 			return times(factor, out), steps, ok
 		}
 	}
-	for _, method := range []func(maths.Node, string, int) (maths.Node, []Step, bool){s.halved, s.arc, s.substituted, s.byParts} {
+	for _, method := range []func(maths.Node, string, int) (maths.Node, []Step, bool){s.halved, s.arc, s.byParts, s.substituted} {
 		if out, steps, ok := method(n, x, depth); ok {
 			return out, steps, true
 		}
 	}
 	return nil, nil, false
+}
+
+// raised writes exponentials below a line as factors above it: x/(3e^(2x)) is
+// x·e^(-2x)/3.
+func raised(n maths.Binary, x string) (maths.Node, bool) {
+	if n.Op != '/' {
+		return nil, false
+	}
+	var up, down []maths.Node
+	var part func(m maths.Node)
+	part = func(m maths.Node) {
+		b, ok := m.(maths.Binary)
+		switch {
+		case ok && b.Op == '*':
+			part(b.X)
+			part(b.Y)
+		case ok && b.Op == '^' && depends(b.Y, x) && !depends(b.X, x):
+			up = append(up, power(b.X, negative(b.Y)))
+		default:
+			down = append(down, m)
+		}
+	}
+	part(n.Y)
+	if len(up) == 0 {
+		return nil, false
+	}
+	out := n.X
+	for _, f := range up {
+		out = times(out, f)
+	}
+	for _, f := range down {
+		out = over(out, f)
+	}
+	return out, true
 }
 
 // constantFactor parts a factor off that does not hold the variable.
@@ -256,6 +293,8 @@ func lowers(n maths.Node, x string) bool {
 	switch n := n.(type) {
 	case maths.Name:
 		return string(n) == x
+	case maths.Negative:
+		return lowers(n.X, x)
 	case maths.Call:
 		return n.Func == "ln" || n.Func == "arctan" || n.Func == "arcsin"
 	case maths.Binary:

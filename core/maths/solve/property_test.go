@@ -165,3 +165,45 @@ func TestInequalitiesPointByPoint(t *testing.T) {
 		t.Errorf("only %d of 400 were decided", decided)
 	}
 }
+
+// Systems built from chosen points: all of them are found, and no other.
+func TestSystemsOfTheSecondDegree(t *testing.T) {
+	for a := int64(1); a <= 5; a++ {
+		for b := int64(1); b <= 5; b++ {
+			for text, want := range map[string][][2]int64{
+				fmt.Sprintf("x^2 + y^2 = %d; x*y = %d", a*a+b*b, a*b):           {{a, b}, {b, a}, {-a, -b}, {-b, -a}},
+				fmt.Sprintf("x^2 + y^2 = %d; x^2 - y^2 = %d", a*a+b*b, a*a-b*b): {{a, b}, {a, -b}, {-a, b}, {-a, -b}},
+				fmt.Sprintf("x + y = %d; x*y = %d", a+b, a*b):                   {{a, b}, {b, a}},
+				fmt.Sprintf("x*y = %d; x*y + x = %d", a*b, a*b+a):               {{a, b}},
+			} {
+				r, err := maths.Read(text, maths.Notation{})
+				if err != nil {
+					t.Fatal(err)
+				}
+				s, err := Solve(r.Statement, []string{"x", "y"}, algebra.DefaultBudget)
+				if err != nil {
+					t.Errorf("%s: %v", text, err)
+					continue
+				}
+				found := map[[2]int64]bool{}
+				for _, p := range s.Points {
+					x, ok1 := p[0].Rational()
+					y, ok2 := p[1].Rational()
+					if ok1 && ok2 && x.IsInt() && y.IsInt() {
+						found[[2]int64{x.Num().Int64(), y.Num().Int64()}] = true
+					}
+				}
+				distinct := map[[2]int64]bool{}
+				for _, p := range want {
+					distinct[p] = true
+					if !found[p] {
+						t.Errorf("%s: %v is not found", text, p)
+					}
+				}
+				if len(s.Points) != len(distinct) {
+					t.Errorf("%s: %d points, not %d", text, len(s.Points), len(distinct))
+				}
+			}
+		}
+	}
+}

@@ -251,6 +251,11 @@ func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.F
 		if err != nil {
 			return nil, false, err
 		}
+		if even, err := v.evenIn(calc, left, x); err != nil {
+			return nil, false, err
+		} else if !even {
+			continue
+		}
 		forms := make([]*algebra.Form, len(left))
 		for i, f := range left {
 			if forms[i], err = calc.Replace(f, x, root); err != nil {
@@ -284,9 +289,7 @@ func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.F
 				if k == i {
 					continue
 				}
-				if g, err = calc.Replace(g, square, as); errors.Is(err, algebra.ErrBeyond) {
-					return nil, false, nil // it stands there otherwise than squared
-				} else if err != nil {
+				if g, err = calc.Replace(g, square, as); err != nil {
 					return nil, false, err
 				}
 				if slices.Contains(g.Names(), square) || slices.Contains(g.Names(), x) {
@@ -300,6 +303,24 @@ func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.F
 		}
 	}
 	return nil, false, nil
+}
+
+// evenIn says whether an unknown and its opposite do the same in all equations.
+func (v *solver) evenIn(calc *algebra.Calculator, left []*algebra.Form, x string) (bool, error) {
+	opposite, err := calc.Sub(algebra.Int(0), algebra.Variable(x))
+	if err != nil {
+		return false, err
+	}
+	for _, f := range left {
+		g, err := calc.Replace(f, x, opposite)
+		if errors.Is(err, algebra.ErrBeyond) {
+			return false, nil
+		}
+		if err != nil || !calc.Same(f, g) {
+			return false, err
+		}
+	}
+	return true, nil
 }
 
 // byQuotient removes an unknown that stands in an equation in the first degree, with a
