@@ -126,6 +126,14 @@ func Replace(n Node, by map[string]Node) Node {
 	return MapParts(n, func(part Node) Node { return Replace(part, by) })
 }
 
+// Put replaces every part of an expression that is the same as one by another.
+func Put(n, part, by Node) Node {
+	if Equal(n, part) {
+		return by
+	}
+	return MapParts(n, func(inner Node) Node { return Put(inner, part, by) })
+}
+
 // Names lists the variables of an expression in the order of their first use.
 func Names(n Node) []string {
 	var out []string

@@ -218,13 +218,7 @@ func (s *search) substituted(n maths.Node, x string, depth int) (maths.Node, []S
 		if err != nil || is(slope, 0) {
 			continue
 		}
-		var put func(m maths.Node) maths.Node
-		put = func(m maths.Node) maths.Node {
-			if maths.Equal(m, g) {
-				return maths.Name(u)
-			}
-			return maths.MapParts(m, put)
-		}
+		put := func(m maths.Node) maths.Node { return maths.Put(m, g, maths.Name(u)) }
 		rest, err := algebra.Simplified(over(put(n), slope), s.budget)
 		if err != nil {
 			continue

@@ -358,12 +358,8 @@ func (v *solver) bySign(relations []relation, conditions []Condition) ([][]relat
 		value maths.Node
 		op    string
 	}{{inside, "≥"}, {maths.Negative{X: inside}, "<"}} {
-		var put func(n maths.Node) maths.Node
-		put = func(n maths.Node) maths.Node {
-			if c, ok := n.(maths.Call); ok && c.Func == "abs" && maths.Equal(c.Args[0], inside) {
-				return sign.value
-			}
-			return maths.MapParts(n, put)
+		put := func(n maths.Node) maths.Node {
+			return maths.Put(n, maths.Call{Func: "abs", Args: []maths.Node{inside}}, sign.value)
 		}
 		var one []relation
 		for _, r := range relations {

@@ -191,11 +191,7 @@ func (v *solver) eliminate(calc *algebra.Calculator, b branch) (next []branch, d
 			if !ok || v.involves(a) || len(a.Names()) > 0 {
 				continue
 			}
-			q, err := calc.Quo(rest, a)
-			if err != nil {
-				return nil, false, err
-			}
-			as, err := calc.Sub(algebra.Int(0), q)
+			as, err := linearRoot(calc, a, rest)
 			if err != nil {
 				return nil, false, err
 			}
@@ -239,6 +235,15 @@ func (v *solver) eliminate(calc *algebra.Calculator, b branch) (next []branch, d
 	return nil, false, ErrUndecided
 }
 
+// linearRoot is the x of a·x + b = 0.
+func linearRoot(calc *algebra.Calculator, a, b *algebra.Form) (*algebra.Form, error) {
+	q, err := calc.Quo(b, a)
+	if err != nil {
+		return nil, err
+	}
+	return calc.Sub(algebra.Int(0), q)
+}
+
 // bySquares removes an unknown that stands in all equations as a square alone:
 // x² + y² = 13, x² - y² = 5.
 func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.Form) ([]branch, bool, error) {
@@ -276,11 +281,7 @@ func (v *solver) bySquares(calc *algebra.Calculator, b branch, left []*algebra.F
 			if !ok || len(a.Names()) > 0 || slices.Contains(rest.Names(), square) {
 				continue
 			}
-			q, err := calc.Quo(rest, a)
-			if err != nil {
-				return nil, false, err
-			}
-			as, err := calc.Sub(algebra.Int(0), q)
+			as, err := linearRoot(calc, a, rest)
 			if err != nil {
 				return nil, false, err
 			}
@@ -335,11 +336,7 @@ func (v *solver) byQuotient(calc *algebra.Calculator, b branch, left []*algebra.
 			if !ok || !v.involves(a) || slices.Contains(a.Names(), x) || slices.Contains(rest.Names(), x) {
 				continue
 			}
-			q, err := calc.Quo(rest, a)
-			if err != nil {
-				return nil, false, err
-			}
-			as, err := calc.Sub(algebra.Int(0), q)
+			as, err := linearRoot(calc, a, rest)
 			if err != nil {
 				return nil, false, err
 			}

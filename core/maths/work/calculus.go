@@ -409,14 +409,7 @@ func (w *worker) definite(n maths.Node, x string, a, b maths.Node) (maths.Node, 
 		if sign < 0 {
 			value = maths.Negative{X: inside}
 		}
-		var put func(n maths.Node) maths.Node
-		put = func(n maths.Node) maths.Node {
-			if c, ok := n.(maths.Call); ok && c.Func == "abs" && maths.Equal(c.Args[0], inside) {
-				return value
-			}
-			return maths.MapParts(n, put)
-		}
-		part, ok := w.definite(put(n), x, ends[i], ends[i+1])
+		part, ok := w.definite(maths.Put(n, maths.Call{Func: "abs", Args: []maths.Node{inside}}, value), x, ends[i], ends[i+1])
 		if !ok {
 			return nil, false
 		}
