@@ -237,3 +237,29 @@ func TestStrangersFaults(t *testing.T) {
 		t.Error("fewer than seven faults of ten are found, or more than one sound question of twenty is held")
 	}
 }
+
+// Explanations that complete the stem with another option while they speak against the
+// key, and sound ones in the same words.
+func TestExplanationsForAnotherOption(t *testing.T) {
+	things := []string{"trash rack", "timber boom", "tilting weir", "float valve", "rubber flap", "drum screen"}
+	r := rand.New(rand.NewPCG(4, 4))
+	for range 60 {
+		p := r.Perm(len(things))
+		key, other, third := things[p[0]], things[p[1]], things[p[2]]
+		q := choice("Which part keeps drifting branches out of the intake channel?", "the "+key, "the "+other, "the "+third)
+		for explanation, wrong := range map[string]bool{
+			fmt.Sprintf("The %s would only slow the water here; branches are kept out of the channel by the %s.", key, other):         true,
+			fmt.Sprintf("It leaves the %s alone, it only depends on the %s.", key, other):                                             true,
+			fmt.Sprintf("The %s does not hold anything back. Drifting branches are caught by the %s in the channel.", key, other):       true,
+			fmt.Sprintf("The %s keeps branches out of the channel; the %s only measures the flow.", key, other):                       false,
+			fmt.Sprintf("A %s only measures the flow, so branches are kept out by the %s.", other, key):                               false,
+			fmt.Sprintf("A %s would let branches into the channel, and a %s is no help either.", other, third):                        false,
+			fmt.Sprintf("Only the %s keeps drifting branches out of the channel; neither the %s nor the %s does.", key, other, third): false,
+		} {
+			q.Explanation = explanation
+			if objects("explanation", q) != wrong {
+				t.Errorf("key %s: %q: objected to %v", key, explanation, !wrong)
+			}
+		}
+	}
+}

@@ -277,6 +277,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).sums,
 	(*examination).reckon,
 	(*examination).another,
+	(*examination).completed,
 	(*examination).possible,
 	(*examination).absent,
 	(*examination).dangling,

@@ -9,6 +9,7 @@ import (
 	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths/decimal"
+	"zincowl/core/question"
 )
 
 // sum is a chain of numbers with operators and what it is said to come to:
@@ -197,3 +198,58 @@ func ruledOut(text string, words map[string]bool) bool {
 }
 
 var contrasting = regexp.MustCompile(`(?i)\b(?:but|while|whereas|instead|rather than|than|would|called|other|others|however|unlike|only|too|if|slower|faster)\b`)
+
+// clauseEnd parts the clauses of an explanation.
+var clauseEnd = regexp.MustCompile(`[.;:!?]+\s*|,\s+(?:and|but|so|it|they|this|that|he|she)\s+|\s+(?:but|whereas|while)\s+`)
+
+var (
+	exclusive = regexp.MustCompile(`(?i)\b(?:only|solely|just)\b`)
+	spared    = regexp.MustCompile(`(?i)\bleav(?:es?|ing)\b.*\balone\b|\bspares?\b|\bnothing to do\b`)
+)
+
+// completed asks whether a clause of the explanation says of another option what the
+// stem asks for, while the key is only spoken against.
+func (x *examination) completed() []Finding {
+	key, ok := x.KeyOption()
+	if !ok || x.Explanation == "" || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption || x.quantitative() || turned.MatchString(x.asking()) {
+		return nil
+	}
+	asked := language.Stems(x.Stem)
+	own := tellings(x.Options)
+	for _, words := range own {
+		for w := range words {
+			if asked[w] {
+				delete(words, w)
+			}
+		}
+	}
+	if len(own[key.ID]) == 0 {
+		return nil
+	}
+	found, against := question.Option{}, false
+	usual, saysNot := denied(x.Stem) // "keeps out" is what is asked, and no denial of it
+	for _, clause := range clauseEnd.Split(x.Explanation, -1) {
+		stems := language.Stems(clause)
+		n, not := denied(clause)
+		alone := exclusive.MatchString(clause)
+		turnedAway := n > usual || not && !saysNot || spared.MatchString(clause) || contrasting.MatchString(exclusive.ReplaceAllString(clause, ""))
+		if common(stems, own[key.ID]) > 0 {
+			if !turnedAway && !alone {
+				return nil
+			}
+			against = against || turnedAway
+			continue
+		}
+		for _, o := range x.Options {
+			words := own[o.ID]
+			if o.ID != key.ID && len(words) > 0 && !turnedAway && 2*common(stems, words) >= len(words) && (common(stems, asked) >= 2 || alone) {
+				found = o
+			}
+		}
+	}
+	if found.ID == "" || !against {
+		return nil
+	}
+	return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The explanation speaks for another option",
+		Says: fmt.Sprintf("It says of “%s” what is asked, and speaks against “%s”, which is the key.", found.Text, key.Text)}}
+}
