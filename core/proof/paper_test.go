@@ -250,7 +250,7 @@ func TestExplanationsForAnotherOption(t *testing.T) {
 		for explanation, wrong := range map[string]bool{
 			fmt.Sprintf("The %s would only slow the water here; branches are kept out of the channel by the %s.", key, other):         true,
 			fmt.Sprintf("It leaves the %s alone, it only depends on the %s.", key, other):                                             true,
-			fmt.Sprintf("The %s does not hold anything back. Drifting branches are caught by the %s in the channel.", key, other):       true,
+			fmt.Sprintf("The %s does not hold anything back. Drifting branches are caught by the %s in the channel.", key, other):     true,
 			fmt.Sprintf("The %s keeps branches out of the channel; the %s only measures the flow.", key, other):                       false,
 			fmt.Sprintf("A %s only measures the flow, so branches are kept out by the %s.", other, key):                               false,
 			fmt.Sprintf("A %s would let branches into the channel, and a %s is no help either.", other, third):                        false,

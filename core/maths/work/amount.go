@@ -3,6 +3,7 @@ package work
 import (
 	"errors"
 	"fmt"
+	"math/big"
 	"regexp"
 	"slices"
 	"strconv"
@@ -101,7 +102,7 @@ var (
 	netFirst    = regexp.MustCompile(` (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) .*N.* (?:gross|including|with (?:vat|tax)|total|after (?:vat|tax)) | N (?:net|before (?:vat|tax)|excluding|plus) .*(?:gross|including|total) `)
 	grossGiven  = regexp.MustCompile(` (?:gross|including (?:vat|tax)|incl\.? vat) .*N.* (?:net|before (?:vat|tax)|excluding (?:vat|tax)|without (?:vat|tax)) `)
 	forward     = regexp.MustCompile(` N (?:\w+ ){0,5}(?:` + upward + `|` + downward + `) (?:in \w+ )?by P | P (?:discount|reduction|increase|rise|off|markup|loss|profit) (?:\w+ ){0,4}N | (?:` + upward + `|` + downward + `) (?:\w+ ){0,4}N by P `)
-	changeOf    = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) `)
+	changeOf    = regexp.MustCompile(` (?:find|calculate|work out|what is|what was|determine|how much is) (?:the )?(?:\w+ )?(?:increase|decrease|discount|reduction|rise|fall|saving|profit|loss|tax|vat|tip|commission|deposit) | by how much | how much (?:more|less|cheaper|is saved|do you save|does \w+ save|is taken off|is added) `)
 	choosing    = regexp.MustCompile(` how many (?:\w+ ){0,6}N (?:\w+ ){0,4}(?:chosen|selected|picked|formed|made) (?:from|out of) (?:\w+ ){0,4}N `)
 	asPercent   = regexp.MustCompile(`^ (?:\w+ )?N (?:as|to|in|into) a percentage [.?]* ?$`)
 	arranging   = regexp.MustCompile(` how many (?:different )?ways can N (?:\w+ ){1,3}be arranged (?:in a (?:row|line|queue) |on a shelf )?[.?]* ?$`)
@@ -109,15 +110,19 @@ var (
 	plusPercent = regexp.MustCompile(` N (?:\w+ )?plus (?:a |an )?P (?:tip|vat|tax|gst|service|charge|interest|for) .*(?:how much|total|altogether|come|comes|pay|cost|bill)`)
 	earlier     = regexp.MustCompile(` (?:before|originally|original|initially|initial|usual|normally|normal|first|previous|previously|old) `)
 	fromTo      = regexp.MustCompile(` from N to N | (?:bought|buys|cost|costs) (?:\w+ ){0,3}N (?:\w+ |, |\. ){0,5}(?:sold|sells|resold|selling) (?:\w+ ){0,4}N `)
+	percentBy   = regexp.MustCompile(` percentage (?:increase|decrease|change|rise|fall|profit|loss|gain|reduction|drop|growth|discount) | by what (?:percentage|percent|per cent) `)
+	asking      = regexp.MustCompile(` (?:what|find|calculate|work out|determine|how much|compute) `)
+	afterwards  = regexp.MustCompile(` (?:after|following) (?:an? |the )?P `)
+	losing      = regexp.MustCompile(` (?:lose|loses|lost|loss|gain|gains|gained|increase|decrease|rise|fall|drop|depreciation|growth|saved) `)
 	perYear     = regexp.MustCompile(` (?:a|per|each|every) (?:year|annum|month) | annual | annually | yearly | p\.a\.? | compound `)
 	yearsOf     = regexp.MustCompile(` N (?:years?|months?) `)
 	often       = regexp.MustCompile(` (?:compounded )?(yearly|annually|half-yearly|semi-annually|quarterly|monthly|daily) `)
 	shareOf     = regexp.MustCompile(`P of (?:the )?(?:number )?N `)
 	whichPart   = regexp.MustCompile(` N (?:is )?as (?:a )?percentage of N | what (?:percentage|percent|per cent) is N of N `)
 	wholeOf     = regexp.MustCompile(` what (?:percentage|percent|per cent) of N is N `)
-	sharing     = regexp.MustCompile(` (?:share|divide|split|divided|shared) (?:up )?N (?:\w+ ){0,6}in (?:the )?ratio R | N (?:is |are )?(?:shared|divided|split) (?:\w+ ){0,6}in (?:the )?ratio R `)
+	sharing     = regexp.MustCompile(`(?: (?:share|divide|split|divided|shared) (?:up )?N (?:\w+ ){0,6}in (?:the )?ratio R| N (?:is |are )?(?:shared|divided|split) (?:\w+ ){0,6}in (?:the )?ratio R)(?: [.?])*(?: (?:how much|what) (?:does|do|will) (?:each|they|both)(?: \w+){0,3}(?: [.?])*)? ?$`)
 	simplest    = regexp.MustCompile(` ratio (?:of )?(?:R|N to N) |^ (?:simplify|cancel) (?:down )?R [.?]* ?$`)
-	common      = regexp.MustCompile(askingFor + ` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) `)
+	common      = regexp.MustCompile(askingFor + ` (hcf|gcd|gcf|highest common factor|greatest common divisor|greatest common factor|lcm|lowest common multiple|least common multiple) (?:of |for )?(?:(?:the|these|numbers|following|:) )*(?:N (?:, |and |; )*)+[.?, ]*$`)
 	average     = regexp.MustCompile(askingFor + ` (mean|average|median|mode|range|sum|standard deviation|variance) (?:\( [^()]* \) )?(?:(?:of|for) )?(?:(?:the|these|this|numbers|values|data|set|list|following|:) )*((?:N (?:, |and |; )*)+)[.?, ]*$`)
 	weighing    = regexp.MustCompile(askingFor + ` weighted (?:mean|average) of ((?:N (?:, |and |; )*)+)(?:with|by) (?:the )?weights (?:: )?((?:N (?:, |and |; )*)+)[.?, ]*$`)
 )
@@ -125,7 +130,7 @@ var (
 var periodsAYear = map[string]string{"": "1", "yearly": "1", "annually": "1", "half-yearly": "2", "semi-annually": "2", "quarterly": "4", "monthly": "12", "daily": "365"}
 
 // unsettling are words that change what amounts mean in ways that are not read.
-var unsettling = set(strings.Fields("not except twice half double remaining rest left another both further additional extra triple less fewer than only per-cent average"))
+var unsettling = set(strings.Fields("not except twice half double remaining rest left another both further additional extra triple less fewer than only per-cent average first second third fourth last final failed difference larger smaller largest smallest more"))
 
 // outcome is what a task in words comes to.
 type outcome struct {
@@ -157,6 +162,10 @@ func inWords(a amounts) (out outcome, ok bool) {
 		sign = "-"
 	}
 	clear := goesUp.MatchString(t) != goesDown.MatchString(t)
+	question := t // from the last verb that asks on
+	if at := asking.FindAllStringIndex(t, -1); len(at) > 0 {
+		question = t[at[len(at)-1][0]:]
+	}
 	list := func() []string {
 		var out []string
 		for i := range a.kinds {
@@ -213,7 +222,7 @@ func inWords(a amounts) (out outcome, ok bool) {
 		return one("%", "%s/%s*100", v('N', 0), v('N', 1))
 	case percents == 0 && numbers == 2 && wholeOf.MatchString(t):
 		return one("%", "%s/%s*100", v('N', 1), v('N', 0))
-	case percents == 0 && numbers == 2 && fromTo.MatchString(t) && strings.Contains(t, "percent"):
+	case percents == 0 && numbers == 2 && fromTo.MatchString(t) && percentBy.MatchString(t):
 		if goesDown.MatchString(t) && !goesUp.MatchString(t) {
 			return one("%", "(%s-%s)/%[1]s*100", v('N', 0), v('N', 1))
 		}
@@ -229,23 +238,23 @@ func inWords(a amounts) (out outcome, ok bool) {
 		return one(a.money, "%s*(1+%s/100)", v('N', 0), v('P', 0))
 	case percents == 1 && numbers == 1 && taxed.MatchString(t) && grossGiven.MatchString(t) && !netFirst.MatchString(t):
 		return one(a.money, "%s/(1+%s/100)", v('N', 0), v('P', 0))
-	case percents == 1 && numbers == 1 && forward.MatchString(t) && !earlier.MatchString(t) && clear:
+	case percents == 1 && numbers == 1 && forward.MatchString(t) && !earlier.MatchString(question) && !afterwards.MatchString(t) && clear:
 		if changeOf.MatchString(t) {
 			return one(a.money, "%s/100*%s", v('P', 0), v('N', 0))
 		}
 		return one(a.money, "%s*(1%s%s/100)", v('N', 0), sign, v('P', 0))
 	case percents == 1 && numbers == 1 && shareOf.MatchString(t) && len(strings.Fields(strings.Trim(t, " .?"))) <= 8:
 		return one(a.money, "%s/100*%s", v('P', 0), v('N', 0))
-	case percents == 1 && numbers == 1 && clear && earlier.MatchString(t) && !regexp.MustCompile(` (?:original|usual|normal|old|initial) (?:\w+ ){1,3}N `).MatchString(t):
+	case percents == 1 && numbers == 1 && clear && earlier.MatchString(question) && !regexp.MustCompile(` (?:original|usual|normal|old|initial) (?:\w+ ){1,3}N `).MatchString(t):
 		return one(a.money, "%s/(1%s%s/100)", v('N', 0), sign, v('P', 0))
 	case percents == 1 && numbers == 2 && yearsOf.MatchString(t) && !backwards.MatchString(t):
-		return interest(a, t, sign)
+		return interest(a, t, question, sign)
 	}
 	return out, false
 }
 
 // interest is what an amount comes to that changes by a percentage each year.
-func interest(a amounts, t, sign string) (outcome, bool) {
+func interest(a amounts, t, question, sign string) (outcome, bool) {
 	var principal, years string
 	rate := ""
 	words := strings.Fields(t)
@@ -284,7 +293,7 @@ func interest(a amounts, t, sign string) (outcome, bool) {
 		out.doubt = "the interest can be simple or compound"
 	}
 	onlyInterest := strings.Contains(t, " interest ") && asksGain.MatchString(t)
-	if !onlyInterest && !asksTotal.MatchString(t) {
+	if !onlyInterest && (!asksTotal.MatchString(question) || losing.MatchString(question)) {
 		return outcome{}, false
 	}
 	if simple {
@@ -420,9 +429,18 @@ func (w *worker) amount(r phrase.Reading) (bool, error) {
 	}
 	w.unit = c.unit
 	if len(nodes) == 1 {
+		if !w.round.Asked && currencies[c.unit] != nil && !w.inCents(nodes[0]) {
+			w.round = phrase.Rounding{Asked: true, Places: 2} // there are no smaller coins
+		}
 		return true, w.number(nodes[0], nil)
 	}
 	return true, w.several(nodes)
+}
+
+// inCents says whether an amount is a whole number of cents.
+func (w *worker) inCents(n maths.Node) bool {
+	v, err := maths.Evaluate(n, nil)
+	return err == nil && new(big.Rat).Mul(v, big.NewRat(100, 1)).IsInt()
 }
 
 // several finds several values in their order, as the parts of a ratio.
