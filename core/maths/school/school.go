@@ -116,6 +116,9 @@ func Solve(stem string) (Answer, bool) {
 		if !slices.ContainsFunc(t.words, func(w string) bool { return words[w] || words[w+"s"] }) {
 			continue
 		}
+		if t.formulas[0].Subject().Name == "speed" && unsteady.MatchString(stem) {
+			continue
+		}
 		if t.shape {
 			if shapes++; shapes > 1 {
 				return Answer{}, false // which of them is meant is not read
@@ -135,6 +138,9 @@ func Solve(stem string) (Answer, bool) {
 	}
 	return found[0], true
 }
+
+// unsteady is what moves at no one speed.
+var unsteady = regexp.MustCompile(`(?i)\b(?:accelerat\w*|decelerat\w*|from rest|to rest|slows?|brak(?:es?|ing)|initial(?:ly)?|final|returns?|then|constant acceleration|falls?|dropped|thrown|current of the river|wind|upstream|downstream)\b`)
 
 var averageSpeed = regexp.MustCompile(`(?i)\baverage (speed)\b`)
 

@@ -54,6 +54,11 @@ func TestHypotenuse(t *testing.T) {
 		"A circle and a square have the same area. The radius is 3 cm. Find the side.",
 		"A train travels 60 km at 40 km/h and then 60 km at 60 km/h. Find its average speed.",
 		"Find the volume of a cone.",
+		"A car accelerates from rest to 20 m/s in 5 s. Find the distance travelled.",
+		"A stone is dropped and falls for 3 s at a final speed of 29 m/s. How far does it fall?",
+		"A circle of radius 3 cm is cut out of a square of side 10 cm. Find the area that is left.",
+		"Find the area of half a circle of radius 4 cm.",
+		"A box is 2 m long, 50 cm wide and 30 cm high. Find its volume.",
 	} {
 		if a, ok := Solve(stem); ok {
 			t.Errorf("%s comes to %s", stem, a.Value.Text(3))
