@@ -22,17 +22,14 @@ const (
 type Answer struct {
 	Says     Says
 	Math     string   // with "and", "or" and commas between its parts
-	Sign     string   // "> 0" of "all positive numbers"
+	Sign     string   // what "all positive numbers" are to 0: ">"
 	Except   string   // what "all but" leaves out
 	Names    []string // that run over whole numbers or all numbers
-	Label    string   // a name or a derivative before the first sign of equality, as it stands
-	Slope    *Piece   // the derivative that the answer is said to be
 	Repeated []string // values that are said to be repeated roots
 	Reasons  []string // mathematics that is said to be why
 	Degrees  bool
 	Radians  bool
 	About    bool // said to be approximate
-	Unit     []string
 	Unread   []string
 }
 
@@ -67,8 +64,8 @@ var (
 	pointwise = regexp.MustCompile(`^\(\s*([a-z](?:\s*,\s*[a-z])+)\s*\)\s*(?:=|∈)\s*`)
 )
 
-// ReadAnswer takes an answer apart.
-// The names are the unknowns in their order; the spoken are further names of the task.
+// ReadAnswer takes an answer apart. The names are the unknowns in their order, the
+// others further names of the task.
 func ReadAnswer(text string, names, others []string) Answer {
 	text, _ = rounding(laid(text))
 	out := Answer{}
@@ -148,8 +145,9 @@ func (a *Answer) takeReasons(ps []Piece) []Piece {
 	return ps
 }
 
+// signsOf are the words that say how numbers compare with 0.
 var signsOf = map[string]string{
-	"positive": "> 0", "negative": "< 0", "non-negative": "≥ 0", "nonnegative": "≥ 0", "non-positive": "≤ 0", "nonpositive": "≤ 0", "non-zero": "≠ 0", "nonzero": "≠ 0",
+	"positive": ">", "negative": "<", "non-negative": "≥", "nonnegative": "≥", "non-positive": "≤", "nonpositive": "≤", "non-zero": "≠", "nonzero": "≠",
 }
 
 // read tells words and mathematics apart.
@@ -170,6 +168,7 @@ func (a *Answer) read(ps []Piece, names []string) {
 	}
 	join := ""
 	related := false // a relation or a value stands in the answer
+	sloped := false  // the derivative that the answer is said to be was met
 	for i, p := range ps {
 		switch p.Kind {
 		case Word:
@@ -200,8 +199,8 @@ func (a *Answer) read(ps []Piece, names []string) {
 				}
 			}
 		case Derivative:
-			if a.Slope == nil && i+1 < len(ps) && strings.HasPrefix(ps[i+1].Text, "=") {
-				a.Slope = &ps[i]
+			if !sloped && i+1 < len(ps) && strings.HasPrefix(ps[i+1].Text, "=") {
+				sloped = true
 				continue
 			}
 			a.Unread = append(a.Unread, p.Text)
@@ -236,11 +235,6 @@ func (a *Answer) read(ps []Piece, names []string) {
 			}
 			if strings.HasPrefix(text, "=") && !related {
 				text = strings.TrimSpace(strings.TrimPrefix(text, "="))
-				for _, q := range ps[:i] {
-					if q.Kind == Word {
-						a.Label += q.Text + " "
-					}
-				}
 			}
 			if related || join != "" && out.Len() > 0 {
 				if join == "" {

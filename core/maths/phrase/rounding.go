@@ -8,7 +8,7 @@ import (
 	"zincowl/core/maths/units"
 )
 
-var numerals = map[string]int{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "a": 1}
+var numerals = map[string]int{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 
 var (
 	toPlaces = regexp.MustCompile(`(?i)\(?(?:\bto\s+)?\b(\d+|one|two|three|four|five|six)[\s-]*(decimal places?|decimals?|d\.?\s?p(?:l?s?\b\.?)|places(?: after the (?:decimal )?point)?|significant (?:figures?|digits?)|s\.?\s?f\b\.?|sig\.?\s?(?:figs?|digits?)\b\.?|figures)\)?`)

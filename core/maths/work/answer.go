@@ -68,7 +68,7 @@ func (w *worker) said(a phrase.Answer, unknowns []string) (maths.Statement, []st
 		return maths.Nothing{}, nil, nil
 	case phrase.Every:
 		if a.Sign != "" {
-			return compared(strings.Fields(a.Sign)[0]), nil, nil
+			return compared(a.Sign), nil, nil
 		}
 		if a.Except == "" {
 			return maths.Everything{}, nil, nil

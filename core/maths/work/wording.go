@@ -63,7 +63,12 @@ type written struct {
 // take reads the words of a task. The allowed words are those that mean nothing more
 // than what the task says already.
 func (w *worker) take(text string, allowed ...string) (*sentence, error) {
-	s := &sentence{Reading: phrase.Read(text, w.names()...)}
+	return w.takeReading(text, phrase.Read(text, w.names()...), allowed...)
+}
+
+// takeReading is take of a text that is read already.
+func (w *worker) takeReading(text string, r phrase.Reading, allowed ...string) (*sentence, error) {
+	s := &sentence{Reading: r}
 	if s.Rounding.Asked {
 		w.round = s.Rounding
 	}
@@ -72,8 +77,13 @@ func (w *worker) take(text string, allowed ...string) (*sentence, error) {
 		return nil, unread(left)
 	}
 	w.story = len(phrase.Unread(pieces, set(allowed))) > 0
-	w.degrees = w.degrees || strings.Contains(text, "°") || strings.Contains(text, `\circ`) || s.Has("degrees", "in degrees") || asideHas(pieces, "degrees")
+	w.degrees = w.degrees || markedDegrees(text) || s.Has("degrees", "in degrees") || asideHas(pieces, "degrees")
 	return s, w.gather(s, pieces)
+}
+
+// markedDegrees says whether an angle of the text carries the mark of degrees.
+func markedDegrees(text string) bool {
+	return strings.Contains(text, "°") || strings.Contains(text, `\circ`)
 }
 
 func set(words []string) map[string]bool {
@@ -299,7 +309,7 @@ func alone(pieces []phrase.Piece) (string, bool) {
 func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
 	r := phrase.Read(text, w.names()...)
 	if short, ok := alone(r.Pieces); ok && !slices.ContainsFunc(r.Pieces, func(p phrase.Piece) bool { return p.Text == "\n" }) {
-		w.degrees = w.degrees || strings.Contains(text, "°") || strings.Contains(text, `\circ`)
+		w.degrees = w.degrees || markedDegrees(text)
 		if r.Rounding.Asked {
 			w.round = r.Rounding
 		}
@@ -313,7 +323,7 @@ func (w *worker) readStatement(text string) (maths.Statement, []string, error) {
 		name := append(w.unknowns(), "x")[:1]
 		return w.said(a, name)
 	}
-	s, err := w.take(text, signWords...)
+	s, err := w.takeReading(text, r, signWords...)
 	if err != nil {
 		return nil, nil, err
 	}
