@@ -158,13 +158,17 @@ func agreesAtAnyScale(shown string, value *big.Rat) bool {
 	return false
 }
 
+// explained is the key of a question of words whose explanation may speak for another
+// of its options.
+func (x *examination) explained() (question.Option, bool) {
+	key, ok := x.KeyOption()
+	return key, ok && x.Explanation != "" && len(x.Options) >= 3 && kind.Answers(x.Question) == kind.OneOption && !x.quantitative() && !turned.MatchString(x.asking())
+}
+
 // another asks whether the explanation speaks for another option than the key.
 func (x *examination) another() []Finding {
-	if x.Explanation == "" || kind.Answers(x.Question) != kind.OneOption || x.quantitative() || turned.MatchString(x.asking()) {
-		return nil
-	}
-	key, ok := x.KeyOption()
-	if !ok || len(x.Options) < 3 {
+	key, ok := x.explained()
+	if !ok {
 		return nil
 	}
 	told := language.Stems(x.Explanation)
@@ -210,8 +214,8 @@ var (
 // completed asks whether a clause of the explanation says of another option what the
 // stem asks for, while the key is only spoken against.
 func (x *examination) completed() []Finding {
-	key, ok := x.KeyOption()
-	if !ok || x.Explanation == "" || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption || x.quantitative() || turned.MatchString(x.asking()) {
+	key, ok := x.explained()
+	if !ok {
 		return nil
 	}
 	asked := language.Stems(x.Stem)

@@ -131,11 +131,7 @@ func near(a, b float64) bool { return math.Abs(a-b) <= 0.006*math.Max(math.Abs(a
 // that is one value, or two, the key has to be one of them; where the figures make
 // the key and the units don't, the unit slipped.
 func (x *examination) reckon() []Finding {
-	text := kind.KeyText(x.Question)
-	if key, ok := x.KeyOption(); ok {
-		text = key.Text
-	}
-	text = narrow(text)
+	text := narrow(kind.KeyText(x.Question))
 	key, ok := units.ParseQuantity(text)
 	if !ok || key.Unit.Zero != nil || x.Stimulus != "" || x.Given != nil || !x.quantitative() {
 		return nil

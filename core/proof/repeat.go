@@ -17,7 +17,7 @@ import (
 // says may give another away, and one may be another again.
 type Batch struct {
 	questions []question.Question
-	skeletons []string
+	skeletons [][]string
 	stems     []map[string]bool
 	keys      []map[string]bool
 	exercises []bool         // stems that are mathematics with words that only set the task
@@ -55,9 +55,6 @@ func isExercise(stem string) bool {
 // keyStems are the content words of the key.
 func keyStems(q question.Question) map[string]bool {
 	text := kind.KeyText(q)
-	if key, ok := q.KeyOption(); ok {
-		text = key.Text
-	}
 	if _, amount := units.ParseQuantity(text); amount {
 		return nil
 	}
@@ -72,8 +69,8 @@ var generic = regexp.MustCompile(`(?i)^(?:all|none|both|neither|true|false|yes|n
 
 var numberToken = regexp.MustCompile(`(?i)^[\d.,:/%°]+\pL{0,3}$|^(?:half|quarter|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|twenty|thirty|forty|fifty|hundred)$`)
 
-// skeleton is a stem without its numbers.
-func skeleton(stem string) string {
+// skeleton is the words of a stem, with "#" for its numbers.
+func skeleton(stem string) []string {
 	var out []string
 	for _, w := range strings.Fields(strings.ToLower(stem)) {
 		w = strings.Trim(w, ".,;:?!()“”\"'")
@@ -87,12 +84,11 @@ func skeleton(stem string) string {
 			out = append(out, w)
 		}
 	}
-	return strings.Join(out, " ")
+	return out
 }
 
 // alike is the share of words that two skeletons have in common, in order.
-func alike(a, b string) float64 {
-	x, y := strings.Fields(a), strings.Fields(b)
+func alike(x, y []string) float64 {
 	if len(x) == 0 || len(y) == 0 {
 		return 0
 	}
@@ -142,11 +138,11 @@ func (x *examination) repeat() []Finding {
 			}
 			continue
 		}
-		if len(strings.Fields(own)) >= fewestWords && len(strings.Fields(b.skeletons[i])) >= fewestWords && strings.Contains(own, "#") && strings.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
+		if len(own) >= fewestWords && len(b.skeletons[i]) >= fewestWords && slices.Contains(own, "#") && slices.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "The same with other numbers",
 				Says: fmt.Sprintf("“%s” is asked before with other numbers; keep one, or say that both are wanted.", clipped(other.Stem))}}
 		}
-		if len(strings.Fields(own)) >= fewestWords && alike(own, b.skeletons[i]) >= 0.9 && x.Stimulus == other.Stimulus && sameOptions(x.Question, other) {
+		if len(own) >= fewestWords && alike(own, b.skeletons[i]) >= 0.9 && x.Stimulus == other.Stimulus && sameOptions(x.Question, other) {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice",
 				Says: fmt.Sprintf("“%s” is asked before in nearly the same words.", clipped(other.Stem))}}
 		}
@@ -164,12 +160,8 @@ func (x *examination) repeat() []Finding {
 
 // keyNumbers are the numbers of an answer that has several, in order.
 func keyNumbers(q question.Question) []string {
-	text := kind.KeyText(q)
-	if key, ok := q.KeyOption(); ok {
-		text = key.Text
-	}
 	var out []string
-	for _, f := range units.Find(strings.ReplaceAll(text, ":", " : ")) {
+	for _, f := range units.Find(strings.ReplaceAll(kind.KeyText(q), ":", " : ")) {
 		out = append(out, f.Shown)
 	}
 	slices.Sort(out)
