@@ -105,18 +105,7 @@ func Bearing(pieces []Piece, allowed map[string]bool) []string {
 				out = append(out, p.Text)
 			}
 		case askers[p.Text]:
-			for _, q := range pieces[i+1:] {
-				if q.Kind != Word {
-					if q.Kind != Stop {
-						break // the noun names what follows it
-					}
-					out = append(out, askedFor(pieces[i+1:], allowed)...)
-					break
-				}
-			}
-			if end := lastWord(pieces[i+1:]); end {
-				out = append(out, askedFor(pieces[i+1:], allowed)...)
-			}
+			out = append(out, askedFor(pieces[i+1:], allowed)...)
 		}
 	}
 	return out
@@ -132,24 +121,19 @@ func begins(pieces []Piece, words []string) bool {
 	return true
 }
 
-// askedFor are the words that nobody knows up to the next stop.
+// askedFor are the words that nobody knows up to the next stop; none where mathematics
+// comes before it, which they name.
 func askedFor(pieces []Piece, allowed map[string]bool) []string {
 	for i, p := range pieces {
-		if p.Kind != Word {
+		switch p.Kind {
+		case Word:
+		case Stop:
 			return Unread(pieces[:i], allowed)
+		default:
+			return nil
 		}
 	}
 	return Unread(pieces, allowed)
-}
-
-// lastWord says whether pieces are words alone.
-func lastWord(pieces []Piece) bool {
-	for _, p := range pieces {
-		if p.Kind != Word {
-			return false
-		}
-	}
-	return true
 }
 
 // methodical says whether a word with its neighbour names a method.
