@@ -25,6 +25,12 @@ func TestStems(t *testing.T) {
 			fmt.Sprintf("How far does a train go in %d h at a speed of %d km/h?", a, b):                           fmt.Sprintf("%d km", a*b),
 			fmt.Sprintf("A force of %d N acts on an area of %d m². Find the pressure.", a*b, b):                   fmt.Sprintf("%d Pa", a),
 			fmt.Sprintf("A current of %d A flows through a resistance of %d Ω. What is the voltage?", a, b):       fmt.Sprintf("%d V", a*b),
+			fmt.Sprintf("How much energy in kWh does a %d kW pump use in %d h?", a, b):                            fmt.Sprintf("%d kWh", a*b),
+			fmt.Sprintf("A heater of %d Ω carries a current of %d A. What is its power?", a, b):                   fmt.Sprintf("%d W", a*b*b),
+			fmt.Sprintf("A wave has a frequency of %d Hz and a wavelength of %d m. What is its speed?", a, b):     fmt.Sprintf("%d m/s", a*b),
+			fmt.Sprintf("A trolley with a mass of %d kg has a velocity of %d m/s. What is its momentum?", a, b):   fmt.Sprintf("%d kg·m/s", a*b),
+			fmt.Sprintf("A spring constant of %d N/m and an extension of %d m are given. Find the force.", a, b):  fmt.Sprintf("%d N", a*b),
+			fmt.Sprintf("%d g of salt are dissolved in %d L of water. What is the concentration?", a*b, b):        fmt.Sprintf("%d g/L", a),
 		} {
 			got, ok := Solve(stem)
 			if !ok || got.Value.Text(6) != want && got.Value.Text(6) != grouped(want) {
