@@ -209,6 +209,11 @@ func (x *examination) mathematics() []Finding {
 	if !d.decides() {
 		return nil
 	}
+	if x.quantitative() {
+		if s, _ := x.solve(); s != nil && len(s.by) > 0 {
+			return nil // the sources' own formula comes before what every school teaches
+		}
+	}
 	var out Finding
 	if kind.Answers(x.Question) == kind.OneOption {
 		out = x.judgedOptions(d.result)

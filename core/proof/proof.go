@@ -264,6 +264,7 @@ type examination struct {
 var checks = []func(*examination) []Finding{
 	(*examination).whole,
 	(*examination).recompute,
+	(*examination).reckonTable,
 	(*examination).mathematics,
 	(*examination).arithmetic,
 	(*examination).equations,
@@ -276,6 +277,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).grounding,
 	(*examination).sums,
 	(*examination).reckon,
+	(*examination).moment,
 	(*examination).another,
 	(*examination).completed,
 	(*examination).possible,
@@ -298,7 +300,7 @@ var keyless = []func(*examination) []Finding{
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 7
+const Version = 8
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

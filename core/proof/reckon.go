@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"iter"
 	"math"
 	"regexp"
 	"slices"
@@ -11,56 +12,17 @@ import (
 	"zincowl/core/maths/units"
 )
 
-// given is a number of the stem with its unit, as a value in base units.
-type given struct {
-	value  float64
-	figure float64 // as it is written, whatever the unit
-	dim    units.Dimension
-	text   string
-}
-
 // result is what an expression over givens comes to.
 type result struct {
 	given
 	how string
 }
 
+// notAlone are words for what the units of the numbers don't say.
 var (
-	numberWords = map[string]string{"two": "2", "three": "3", "four": "4", "five": "5", "six": "6", "seven": "7", "eight": "8", "nine": "9", "ten": "10", "eleven": "11", "twelve": "12",
-		"fifteen": "15", "twenty": "20", "thirty": "30", "forty": "40", "fifty": "50", "sixty": "60", "hundred": "100"}
-	wordNumber = regexp.MustCompile(`(?i)\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty|sixty|hundred)\b`)
-	precision  = regexp.MustCompile(`(?i),?\s*\b(?:correct )?to (?:the nearest \pL+(?: \pL+)?|(?:\pL+|\d+) (?:significant figures?|decimal places?|s\.?f\.?|d\.?p\.?))\b\.?|, in \S+(?: \S+)?\?`)
-	forEach    = regexp.MustCompile(`(?i)(\d\s*\pL{1,5}) (?:on|for|in|to) (?:each|every|the) (square met(?:re|er)|cubic met(?:re|er)|met(?:re|er)|kilogram|litre|liter|hour|minute|second|kg)\b`)
-	wideNumber = regexp.MustCompile(`(\d) (\d{3})\b`)
-	converts   = regexp.MustCompile(`(?i)^(?:change|convert|express|write|how many)\b`)
-	notAlone   = regexp.MustCompile(`(?i)\b(?:twice|double[ds]?|half|halv\w+|third|quarter|squared?|cubed?|average|mean|median|remain\w*|rest|left over|another|other|both|each other|octave|times as|angle|circle|sphere|radius|diameter|triang\w+|falls?|dropped|kinetic|free fall|pie|probability|chance|random|compound|octagon|hexagon|scale|ratio|at 1 ?: ?\d|latitude|magnif\w+)\b`)
+	converts = regexp.MustCompile(`(?i)^(?:change|convert|express|write|how many)\b`)
+	notAlone = regexp.MustCompile(`(?i)\b(?:twice|double[ds]?|half|halv\w+|third|quarter|squared?|cubed?|average|mean|median|remain\w*|rest|left over|another|other|both|each other|octave|times as|angle|circle|sphere|radius|diameter|triang\w+|falls?|dropped|kinetic|free fall|pie|probability|chance|random|compound|octagon|hexagon|scale|ratio|parallel|at 1 ?: ?\d|latitude|magnif\w+)\b`)
 )
-
-// givens are the numbers of a stem with their units.
-func givens(stem string) []given {
-	text := wordNumber.ReplaceAllStringFunc(precision.ReplaceAllString(stem, ""), func(w string) string { return numberWords[strings.ToLower(w)] })
-	text = forEach.ReplaceAllString(text, "$1 per $2")
-	var out []given
-	for _, f := range units.Find(narrow(text)) {
-		if f.Unit.Zero != nil {
-			return nil // points on a scale are not multiplied
-		}
-		g := asGiven(f)
-		if f.Unit.Text == "%" {
-			g.figure /= 100
-		}
-		out = append(out, g)
-	}
-	return out
-}
-
-// narrow closes the gaps between thousands.
-func narrow(text string) string {
-	for wideNumber.MatchString(text) {
-		text = wideNumber.ReplaceAllString(text, "$1$2")
-	}
-	return text
-}
 
 // mostGivens is how many numbers a stem has at most that are tried in all ways.
 const mostGivens = 4
@@ -118,6 +80,23 @@ func joined(a, b result, first bool) []result {
 	return out
 }
 
+// subsets goes through all choices of some of them, at least one.
+func subsets(all []result) iter.Seq[[]result] {
+	return func(yield func([]result) bool) {
+		for left := 1; left < 1<<len(all); left++ {
+			var some []result
+			for i := range all {
+				if left&(1<<i) != 0 {
+					some = append(some, all[i])
+				}
+			}
+			if !yield(some) {
+				return
+			}
+		}
+	}
+}
+
 func bracketed(how string) string {
 	if strings.Contains(how, " ") {
 		return "(" + how + ")"
@@ -132,15 +111,15 @@ func near(a, b float64) bool { return math.Abs(a-b) <= 0.006*math.Max(math.Abs(a
 // the key and the units don't, the unit slipped.
 func (x *examination) reckon() []Finding {
 	text := narrow(kind.KeyText(x.Question))
-	key, ok := units.ParseQuantity(text)
+	key, ok := amount(text)
 	if !ok || key.Unit.Zero != nil || x.Stimulus != "" || x.Given != nil || !x.quantitative() {
 		return nil
 	}
-	all := givens(x.Stem)
-	if len(all) < 1 || len(all) > mostGivens || len(all) == 1 && !converts.MatchString(x.Stem) {
+	all, multiples := givens(x.Stem), folds(x.Stem)
+	if len(all) < 1 || len(all) > mostGivens || len(all)+len(multiples) == 1 && !converts.MatchString(x.Stem) {
 		return nil
 	}
-	k := asGiven(key)
+	k := asGiven(units.Found{Quantity: key})
 	measured := 0
 	for _, g := range all {
 		if g.dim != (units.Dimension{}) {
@@ -159,27 +138,32 @@ func (x *examination) reckon() []Finding {
 	}
 	// What some of the numbers make, or all, may be the key: the others are there to
 	// be left aside.
-	for left := 1; left < 1<<len(starts); left++ {
-		var some []result
-		for i := range starts {
-			if left&(1<<i) != 0 {
-				some = append(some, starts[i])
-			}
-		}
+	lenient := starts
+	for _, g := range multiples {
+		lenient = append(lenient, result{g, g.text})
+	}
+	for some := range subsets(lenient) {
 		if (len(some) > 1 || len(starts) == 1) && slices.ContainsFunc(ways(some), func(r result) bool { return r.dim == k.dim && near(r.value, k.value) }) {
 			return nil
 		}
 	}
-	made := ways(starts)
+	made := ways(lenient[:min(len(lenient), mostGivens)])
+	if groups := grouped(x.Stem); len(groups) > 1 {
+		made = nil
+		for _, g := range groups {
+			made = append(made, result{g, g.text})
+		}
+		made = ways(made)
+	}
 	options := []given{k}
 	if len(x.Options) > 0 {
 		options = nil
 		for _, o := range x.Options {
-			q, ok := units.ParseQuantity(o.Text)
+			q, ok := amount(o.Text)
 			if !ok {
 				return nil
 			}
-			options = append(options, asGiven(q))
+			options = append(options, asGiven(units.Found{Quantity: q}))
 		}
 	}
 	low, high := math.Inf(1), 0.0
@@ -194,7 +178,8 @@ func (x *examination) reckon() []Finding {
 				fit = append(fit, m)
 			}
 		}
-		if slip == "" && m.figure != 0 && sameFigure(m.figure, k.figure) && !strings.Contains(m.how, "−") {
+		// What two quantities of one kind are to each other is no slip of a unit.
+		if alone := m.bare() && !k.bare() && measured > 0; slip == "" && !alone && m.figure != 0 && sameFigure(m.figure, k.figure) && !strings.Contains(m.how, "−") {
 			slip = m.how
 		}
 	}
@@ -228,12 +213,6 @@ func (x *examination) reckon() []Finding {
 	}
 	factor, _ := key.Unit.Factor.Float64()
 	return fault("The right answer seems to be in none of the options", fmt.Sprintf("By their units the numbers make %s, about %.4g %s, and no option says so.", inRange[0].how, inRange[0].value/factor, key.Unit.Text))
-}
-
-func asGiven(f units.Found) given {
-	v, _ := f.Value.Float64()
-	factor, _ := f.Unit.Factor.Float64()
-	return given{v * factor, v, f.Unit.Dim, strings.TrimSpace(f.Shown + " " + f.Unit.Text)}
 }
 
 // sameFigure says whether two numbers have the same digits, whatever the power of

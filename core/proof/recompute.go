@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"zincowl/core/kind"
+	"zincowl/core/maths"
 	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/school"
@@ -62,8 +63,8 @@ func (x *examination) quantitative() bool {
 		return true
 	case kind.OneOption:
 		return !slices.ContainsFunc(kind.Claims(x.Question), func(c kind.Claim) bool {
-			_, amount := units.ParseQuantity(c.Text)
-			return !amount
+			_, ok := amount(c.Text)
+			return !ok
 		})
 	}
 	return false
@@ -222,7 +223,8 @@ func (x *examination) compareTyped(s *solution) Finding {
 func agrees(text string, value units.Quantity) bool {
 	q, ok := units.ParseQuantity(text)
 	if !ok {
-		return false
+		q, ok := units.Together(text)
+		return ok && q.Unit.Same(value.Unit) && maths.Alike(q.In(value.Unit), value.Value)
 	}
 	if q.Unit.Text == "" {
 		return decimal.Agrees(q.Shown, value.Value)
