@@ -25,11 +25,12 @@ const paperKind = "paper"
 // PaperText is a past paper as pasted, with what a person corrected in how it
 // was understood.
 type PaperText struct {
-	Title string       `json:"title" maxLength:"200" required:"false"`
-	Text  string       `json:"text" maxLength:"8000000"`
-	Hints []split.Hint `json:"hints,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"lines that were taken for the wrong thing"`
-	As    string       `json:"as,omitempty" required:"false" maxLength:"40" doc:"which reading of the whole paper, as the others of an earlier answer name them"`
-	Keys  []PaperKey   `json:"keys,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"keys given by hand"`
+	Title  string       `json:"title" maxLength:"200" required:"false"`
+	Text   string       `json:"text" maxLength:"8000000"`
+	Hints  []split.Hint `json:"hints,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"lines that were taken for the wrong thing"`
+	As     split.Choice `json:"as,omitempty,omitzero" required:"false" doc:"how the whole paper is laid out, as the ways of an earlier answer name it"`
+	Others bool         `json:"others,omitempty" required:"false" doc:"say how else it may be read, however long it is"`
+	Keys   []PaperKey   `json:"keys,omitempty" required:"false" nullable:"false" maxItems:"5000" doc:"keys given by hand"`
 
 	Pictures map[string][]byte `json:"pictures,omitempty" required:"false" doc:"that lines of the text stand for, by name, as the file had them"`
 }
@@ -52,7 +53,7 @@ func (a *App) understand(ctx context.Context, p PaperText) (split.Paper, error) 
 	for _, k := range p.Keys {
 		keys[k.Line] = k.Key
 	}
-	out, err := a.split(ctx, p.Text, split.Told{Hints: p.Hints, Keys: keys, As: p.As})
+	out, err := a.split(ctx, p.Text, split.Told{Hints: p.Hints, Keys: keys, As: p.As, Others: p.Others})
 	if bad := new(source.BadInput); errors.As(err, &bad) {
 		return out, invalid("%s", bad.Says)
 	}

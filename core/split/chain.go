@@ -209,7 +209,7 @@ func sameForms(spots []spot) bool {
 	return true
 }
 
-func sortedForms(by map[form][]spot) []form {
+func sortedForms[T any](by map[form]T) []form {
 	out := make([]form, 0, len(by))
 	for f := range by {
 		out = append(out, f)

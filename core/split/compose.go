@@ -19,6 +19,9 @@ var (
 // listed takes the answers that stand apart out of the blocks, and says which
 // blocks are left and which lines the answers are.
 func (p *paper) listed(blocks []*block) ([]*block, []*line) {
+	if p.choice.Keys == apartNot {
+		return blocks, nil
+	}
 	k := newList(numbered(blocks))
 	var region []*line
 	var out []*block
@@ -418,7 +421,7 @@ const sampled = 150
 
 // survey finds out what this paper does again and again.
 func (p *paper) survey() *habits {
-	h := &habits{blocks: len(p.items), count: map[form]int{}, leads: map[string]bool{}, said: map[string]int{}}
+	h := &habits{blocks: len(p.items), count: map[form]int{}, leads: map[string]bool{}, said: map[string]int{}, told: p.choice.Options}
 	h.width = p.pageWidth()
 	lines := map[string]int{}
 	for _, it := range p.items {
@@ -435,6 +438,9 @@ func (p *paper) survey() *habits {
 				lines[folded(l.text)]++
 			}
 		}
+	}
+	if !slices.Contains([]string{onLines, inStrokes, inCommas, noOptions}, h.told) && !slices.ContainsFunc(sortedForms(h.count), func(f form) bool { return f.name() == h.told }) {
+		h.told = ""
 	}
 	sizes, bare, strokes, tags, brackets := map[int]int{}, map[int]int{}, 0, map[string]int{}, 0
 	offered, broken, commas, said := 0, 0, 0, map[string]bool{}
@@ -482,6 +488,24 @@ func (p *paper) survey() *habits {
 	h.broken = broken >= 2
 	h.commas = commas >= 2 && commas*2 >= len(p.items)-offered
 	h.stemKeys = brackets >= 2 && len(said) >= 2 && brackets*2 >= offered
+	switch h.told {
+	case onLines:
+		if h.bare = true; h.usual == 0 {
+			h.usual = mode(bare)
+		}
+	case inStrokes:
+		h.slashes = true
+	case inCommas:
+		h.commas = true
+	case noOptions:
+		h.bare, h.slashes, h.commas = false, false, false
+	}
+	switch p.choice.Keys {
+	case inStems:
+		h.stemKeys = true
+	case apartNot:
+		h.stemKeys = false
+	}
 	for _, n := range tags {
 		h.tagged = h.tagged || n >= 3 && n*10 >= len(p.items)*6
 	}
@@ -634,7 +658,7 @@ func (p *paper) rate() {
 			sizes[it.offered]++
 		}
 	}
-	usual := mode(sizes)
+	p.usual = mode(sizes)
 	total, weight := 0.0, 0.0
 	lengths := map[int]int{}
 	for _, it := range p.items {
@@ -645,21 +669,7 @@ func (p *paper) rate() {
 	for _, it := range p.items {
 		n := float64(min(len(it.lines), limit*max(1, len(it.out))))
 		weight += float64(len(it.lines)) - n
-		worth := 0.0
-		for _, q := range it.out {
-			worth += p.looks(q, usual)
-		}
-		if len(it.out) > 0 {
-			worth /= float64(len(it.out))
-		}
-		asking := 0
-		for _, l := range it.lines {
-			if strings.HasSuffix(l.text, "?") && l.as != Option {
-				asking++
-			}
-		}
-		worth -= 0.3 * float64(max(0, asking-max(1, len(it.out)))) // more than one question in one
-		total += n * worth
+		total += n * p.value(it)
 		weight += n
 	}
 	for _, l := range p.lines {
@@ -680,6 +690,25 @@ func (p *paper) rate() {
 	if weight > 0 {
 		p.worth = total / weight
 	}
+}
+
+// value says how much what an item holds looks like questions.
+func (p *paper) value(it *item) float64 {
+	worth := 0.0
+	for _, q := range it.out {
+		worth += p.looks(q, p.usual)
+	}
+	if len(it.out) > 0 {
+		worth /= float64(len(it.out))
+	}
+	asking := 0
+	for _, l := range it.lines {
+		if strings.HasSuffix(l.text, "?") && l.as != Option {
+			asking++
+		}
+	}
+	worth -= 0.3 * float64(max(0, asking-max(1, len(it.out)))) // more than one question in one
+	return worth
 }
 
 // looks says how much a question looks like one, from about -1 to 2.

@@ -163,6 +163,9 @@ func (h *habits) chosen(lines []*line, all []run) (run, bool) {
 	top := 0.0
 	for _, r := range all {
 		n := len(r.spots)
+		if h.told != "" && r.form.name() != h.told && (form{sort: r.form.sort} != r.form || !h.toldSort(r.form.sort)) {
+			continue
+		}
 		if n > most && (h.count[r.form] < 2 || n > 2*most) {
 			continue
 		}
@@ -195,6 +198,17 @@ func (h *habits) chosen(lines []*line, all []run) (run, bool) {
 	return best, top > 0
 }
 
+// toldSort says whether options were told to stand behind marks of a sort, however those
+// are closed.
+func (h *habits) toldSort(s sort) bool {
+	for f := range h.count {
+		if f.sort == s && f.name() == h.told {
+			return true
+		}
+	}
+	return false
+}
+
 // answered says whether the key is said before a mark, so that it begins no options.
 func (h *habits) answered(lines []*line, s spot) bool {
 	never := func(string) bool { return false }
@@ -225,14 +239,15 @@ type habits struct {
 	count    map[form]int // in how many blocks there is a run of a form
 	usual    int          // how many options most questions have
 	leads    map[string]bool
-	stemKeys bool // the key stands in brackets at the end of the stem
-	commas   bool // options are in brackets, parted by commas
-	broken   bool // blank lines stand within stems
-	tagged   bool // each stem begins with something in brackets, as a year
-	bare     bool // options are lines without letters
-	slashes  bool // options are parted by strokes
-	after    bool // what stands behind a blank line below the options explains
-	width    int  // of the page, in columns
+	stemKeys bool   // the key stands in brackets at the end of the stem
+	commas   bool   // options are in brackets, parted by commas
+	broken   bool   // blank lines stand within stems
+	tagged   bool   // each stem begins with something in brackets, as a year
+	bare     bool   // options are lines without letters
+	slashes  bool   // options are parted by strokes
+	after    bool   // what stands behind a blank line below the options explains
+	width    int    // of the page, in columns
+	told     string // what a person said of the options
 	said     map[string]int
 	maybe    map[string]int // what stands before letters that may be keys
 }

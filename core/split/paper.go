@@ -22,7 +22,9 @@ type paper struct {
 	keys    []entry
 	habits  *habits
 	section string
+	choice  Choice  // what a person said of the whole of it
 	name    string  // of the way it is read in
+	usual   int     // how many options most of its questions have
 	worth   float64 // how much the reading looks like a paper, up to about 1
 }
 
@@ -148,7 +150,7 @@ func labelledLine(text string) bool {
 
 // clone copies a paper, so that it can be read in another way.
 func (p *paper) clone() *paper {
-	c := &paper{lines: make([]*line, len(p.lines)), empty: p.empty}
+	c := &paper{lines: make([]*line, len(p.lines)), empty: p.empty, choice: p.choice}
 	for i, l := range p.lines {
 		copied := *l
 		c.lines[i] = &copied
@@ -170,45 +172,26 @@ const (
 const near = 0.2
 
 // chosen reads a paper in each way that its marks allow and keeps the best, or the one
-// that is asked for; the others are named where the paper is not long.
+// that is asked for, with what else it may be.
 func (p *paper) chosen(told Told) Paper {
-	all := p.readings()
-	at := max(0, slices.IndexFunc(all, func(c *paper) bool { return told.As != "" && c.name == told.As }))
-	out := all[at].finish(told.Keys)
-	if len(p.lines) > sample {
+	p.choice = told.As
+	stands := p.readings()[0]
+	out := stands.finish(told.Keys)
+	if len(out.Questions) == 0 {
 		return out
 	}
-	said := map[string]bool{out.Layout: true}
-	for i, c := range all {
-		if i == at || c.worth < all[at].worth-likely || len(out.Others) == mostOthers {
-			continue
+	parts, others := p.parts(stands, out, told)
+	out.Parts, out.Misread = parts, misread(p.lines)
+	for _, other := range others {
+		for _, d := range p.doubts(reading{stands, out}, other, told) {
+			if !slices.ContainsFunc(out.Doubts, func(o Doubt) bool { return o.Of == d.Of }) {
+				d.Instead = p.instead(d, out, told)
+				out.Doubts = append(out.Doubts, d)
+			}
 		}
-		other := c.finish(told.Keys)
-		if len(other.Questions) == 0 || said[other.Layout] {
-			continue
-		}
-		said[other.Layout] = true
-		out.Others = append(out.Others, Other{As: c.name, Layout: other.Layout, Questions: len(other.Questions), From: parting(out.Lines, other.Lines), Close: c.worth > all[at].worth-asLikely})
 	}
 	return out
 }
-
-// parting is the first line that two readings take for different things.
-func parting(a, b []Ending) int {
-	for i := range min(len(a), len(b)) {
-		if a[i].Line != b[i].Line || a[i].As != b[i].As {
-			return min(a[i].Line, b[i].Line)
-		}
-	}
-	return 0
-}
-
-// What another reading may lack to be named, and to be called close.
-const (
-	likely     = 0.4
-	asLikely   = 0.06
-	mostOthers = 3
-)
 
 // nameOf names a way of reading by the forms of the marks that questions begin with.
 func nameOf(starts []spot) string {
@@ -223,25 +206,34 @@ func nameOf(starts []spot) string {
 	return strconv.FormatUint(uint64(h.Sum32()), 36)
 }
 
-// readings are the paper in each way that its marks allow, the likeliest first.
+// readings are the paper in each way that its marks allow, the likeliest first, or only
+// in the one that is asked for.
 func (p *paper) readings() []*paper {
 	ways := p.ways()
 	if len(ways) == 0 {
 		ways = [][]spot{nil}
 	}
 	counted := slices.ContainsFunc(ways, plainCount)
-	if len(p.lines) > sample {
-		ways = p.promising(ways, counted)
+	names := make([]string, len(ways))
+	order := make([]int, len(ways))
+	for i, w := range ways {
+		order[i], names[i] = i, nameOf(w)
+		if slices.Contains(names[:i], names[i]) {
+			names[i] += "-" + strconv.Itoa(i)
+		}
+	}
+	if asked := slices.Index(names, p.choice.Questions); asked >= 0 {
+		order = []int{asked}
+	} else if len(p.lines) > sample {
+		order = p.promising(ways, counted)
 	}
 	var out []*paper
 	best := 0
-	for i, starts := range ways {
-		c := p.readAs(starts, counted)
-		if c.name = nameOf(starts); slices.ContainsFunc(out, func(o *paper) bool { return o.name == c.name }) {
-			c.name += "-" + strconv.Itoa(i)
-		}
+	for n, i := range order {
+		c := p.readAs(ways[i], counted)
+		c.name = names[i]
 		if out = append(out, c); c.worth > out[best].worth+1e-9 {
-			best = i
+			best = n
 		}
 	}
 	out[0], out[best] = out[best], out[0]
@@ -256,12 +248,36 @@ func (p *paper) readAs(starts []spot, counted bool) *paper {
 	if counted && !plainCount(starts) {
 		c.worth -= uncount
 	}
+	c.worth -= unfilled * float64(gaps(starts))
 	return c
 }
 
+// unfilled is what it costs where numbers are missing from a count.
+const unfilled = 0.06
+
+// gaps is how many numbers a count leaves out with nothing in their place.
+func gaps(starts []spot) int {
+	n, between := 0, 0
+	var last []int
+	for _, s := range starts {
+		if len(s.value) == 0 {
+			between++
+			continue
+		}
+		if k := len(s.value) - 1; len(last) == k+1 && slices.Equal(last[:k], s.value[:k]) {
+			if s.value[k] < last[k] && s.value[k] > 1 {
+				return 0 // columns that were copied block by block
+			}
+			n += max(0, s.value[k]-last[k]-1-between)
+		}
+		last, between = s.value, 0
+	}
+	return n
+}
+
 // promising are the ways in which the beginning of a long paper reads best.
-func (p *paper) promising(ways [][]spot, counted bool) [][]spot {
-	head := &paper{lines: p.lines[:sample]}
+func (p *paper) promising(ways [][]spot, counted bool) []int {
+	head := &paper{lines: p.lines[:sample], choice: p.choice}
 	worth := map[int]float64{}
 	order := make([]int, 0, len(ways))
 	for i, w := range ways {
@@ -276,18 +292,13 @@ func (p *paper) promising(ways [][]spot, counted bool) [][]spot {
 		order = append(order, i)
 	}
 	if len(order) == 0 {
-		return ways[:1]
+		return []int{0}
 	}
 	slices.SortStableFunc(order, func(a, b int) int {
 		return cmp.Or(cmp.Compare(worth[b], worth[a]), cmp.Compare(len(ways[b]), len(ways[a])))
 	})
-	var out [][]spot
-	for _, i := range order[:min(tries, len(order))] {
-		if worth[i] > worth[order[0]]-near {
-			out = append(out, ways[i])
-		}
-	}
-	return out
+	most := worth[order[0]]
+	return slices.DeleteFunc(order[:min(tries, len(order))], func(i int) bool { return worth[i] <= most-near })
 }
 
 // read reads a paper whose questions begin at the given marks.
@@ -400,7 +411,7 @@ func (p *paper) blocks(starts []spot) ([]*block, []*line) {
 
 // finish makes the result.
 func (p *paper) finish(corrected map[int]string) Paper {
-	out := Paper{Questions: []question.Question{}, Stimuli: []question.Stimulus{}, Leftovers: []Leftover{}, Lines: []Ending{}, Others: []Other{}}
+	out := Paper{Questions: []question.Question{}, Stimuli: []question.Stimulus{}, Leftovers: []Leftover{}, Lines: []Ending{}, Parts: []Part{}, Doubts: []Doubt{}, Misread: []Misread{}}
 	for _, it := range p.items {
 		p.depicted(it)
 	}

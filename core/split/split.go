@@ -86,23 +86,17 @@ type Paper struct {
 	Leftovers []Leftover          `json:"leftovers"`
 	Lines     []Ending            `json:"lines"`
 	Layout    string              `json:"layout" doc:"in a sentence, how the paper was taken to be laid out"`
-	Others    []Other             `json:"others" doc:"further readings of the whole paper, the likelier first"`
-}
-
-// Other is another reading of the whole paper.
-type Other struct {
-	As        string `json:"as" doc:"asks for this reading"`
-	Layout    string `json:"layout" doc:"in a sentence, how the paper would be taken to be laid out"`
-	Questions int    `json:"questions" doc:"how many it would have"`
-	From      int    `json:"from" doc:"the first line that it takes for something else"`
-	Close     bool   `json:"close" doc:"looks about as much like a paper as the reading that stands"`
+	Parts     []Part              `json:"parts" nullable:"false" doc:"that sentence part by part, with how else the paper may be read"`
+	Doubts    []Doubt             `json:"doubts" nullable:"false" doc:"questions that may be meant otherwise"`
+	Misread   []Misread           `json:"misread" nullable:"false" doc:"words that a scanner likely took for others"`
 }
 
 // Told is what a person says of a paper.
 type Told struct {
-	Hints []Hint
-	Keys  map[int]string // by the line on which their question begins, as a list of answers has them: "b", "a, c", "true", "6.9 kg"
-	As    string         // which reading of the whole paper, as Others name them; "" is the likeliest
+	Hints  []Hint
+	Keys   map[int]string // by the line on which their question begins, as a list of answers has them: "b", "a, c", "true", "6.9 kg"
+	As     Choice         // how the whole paper is laid out
+	Others bool           // say how else it may be, however long it is
 }
 
 // Text is Read without a choice among the readings.

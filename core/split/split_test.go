@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"math/rand/v2"
 	"os"
 	"path/filepath"
 	"regexp"
@@ -377,14 +378,14 @@ func TestLayoutIsTold(t *testing.T) {
 	}
 }
 
-// Another reading of the whole paper is the one that is named, and one that is no
-// longer there is the likeliest.
+// Another way to read one part of a paper's layout is the one that is named, and one
+// that is no longer there is the likeliest.
 func TestOtherReadings(t *testing.T) {
 	files, err := filepath.Glob("testdata/strangers/*.txt")
 	if err != nil || len(files) == 0 {
 		t.Fatal(files, err)
 	}
-	offered := 0
+	offered := map[string]int{}
 	for _, f := range files {
 		data, err := os.ReadFile(f)
 		if err != nil {
@@ -394,21 +395,105 @@ func TestOtherReadings(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		for _, o := range p.Others {
-			offered++
-			q, err := Read(string(data), Told{As: o.As})
-			if err != nil || q.Layout != o.Layout || len(q.Questions) != o.Questions || len(q.Lines) != len(p.Lines) {
-				t.Errorf("%s: asked for %q, and it is %q, %v", f, o.Layout, q.Layout, err)
-			}
-			if o.From == 0 {
-				t.Errorf("%s: %q differs nowhere", f, o.Layout)
+		for i, part := range p.Parts {
+			for _, w := range part.Ways {
+				offered[part.Of]++
+				q, err := Read(string(data), Told{As: w.As})
+				if err != nil || len(q.Parts) <= i || q.Parts[i].Says != w.Says || len(q.Questions) != w.Questions || len(q.Lines) != len(p.Lines) {
+					t.Errorf("%s: asked for %q, and it is %q, %v", f, w.Says, q.Layout, err)
+				}
+				if !strings.Contains(p.Layout, part.Says) && part.Of != ofOptions {
+					t.Errorf("%s: %q is no part of %q", f, part.Says, p.Layout)
+				}
 			}
 		}
-		if q, err := Read(string(data), Told{As: "gone"}); err != nil || q.Layout != p.Layout {
+		if q, err := Read(string(data), Told{As: Choice{"gone", "gone", "gone"}}); err != nil || len(q.Questions) != len(p.Questions) {
 			t.Errorf("%s: a reading that is not there is %q, not %q", f, q.Layout, p.Layout)
 		}
 	}
-	if offered < 4 {
-		t.Errorf("%d other readings are offered", offered)
+	t.Log(offered)
+	if offered[ofQuestions] < 4 || offered[ofOptions] < 4 || offered[ofKeys] < 2 {
+		t.Errorf("%v other readings are offered", offered)
+	}
+}
+
+// A question that lost its number is read as one, with options and without.
+func TestLostNumbers(t *testing.T) {
+	stems := []string{"Which valve shuts a channel?", "State what is dosed before the filters.", "What lies on a slow filter?", "Turbidity is measured in", "What does a weir tell?", "Name the gas that is kept in drums.", "Where is sludge drawn off?"}
+	for seed := range 200 {
+		r := rand.New(rand.NewPCG(uint64(seed), 5))
+		number := []string{"%d. ", "%d) ", "Q%d: ", "(%d) ", "Question %d: "}[r.IntN(5)]
+		option := []string{"%c) ", "(%c) ", "%c. ", ""}[r.IntN(4)]
+		upper := 'a' + rune(r.IntN(2))*('A'-'a')
+		gone := 1 + r.IntN(len(stems)-2)
+		blank := r.IntN(2) == 0
+		var text strings.Builder
+		for i, stem := range stems {
+			if i != gone {
+				fmt.Fprintf(&text, number, i+1)
+			}
+			text.WriteString(stem + "\n")
+			for k := range 4 {
+				if option != "" {
+					fmt.Fprintf(&text, option+"%s\n", upper+rune(k), []string{"a tilting weir", "sand", "the operator", "chlorine gas", "a penstock", "two bar", "NTU"}[(i+2*k)%7])
+				}
+			}
+			if option != "" {
+				fmt.Fprintf(&text, "Answer: %c\n", upper+rune(r.IntN(4)))
+			} else {
+				fmt.Fprintf(&text, "Answer: %s\n", []string{"a penstock", "sand"}[i%2])
+			}
+			if blank {
+				text.WriteString("\n")
+			}
+		}
+		p, err := Text(text.String(), nil, nil)
+		if err != nil || len(p.Questions) != len(stems) || p.Questions[gone].Stem != stems[gone] || p.Questions[gone].Key.Empty() {
+			t.Errorf("%d questions, %v, of\n%s", len(p.Questions), err, text.String())
+		}
+	}
+}
+
+// Questions without numbers in the midst of numbered ones run into the one before; they
+// are offered apart at their line, and what is told then brings that about.
+func TestDoubts(t *testing.T) {
+	for seed := range 40 {
+		r := rand.New(rand.NewPCG(uint64(seed), 6))
+		number := []string{"%d. ", "%d) ", "(%d) ", "Q%d. "}[r.IntN(4)]
+		var text strings.Builder
+		line, at, n := 0, 0, 0
+		put := func(lines ...string) {
+			for _, l := range lines {
+				text.WriteString(l + "\n")
+				line++
+			}
+		}
+		ask := func(stem string) {
+			put(stem, []string{"a) a penstock", "a) sand"}[r.IntN(2)], "b) none of it", "Answer: a", "")
+			n++
+		}
+		for i := range 6 {
+			ask(fmt.Sprintf(number+"Which valve shuts channel %d?", i+1, i+4))
+			if i == 2 {
+				at = line + 1
+				ask("What lies on a slow filter?")
+				ask("What is its usual depth?")
+			}
+		}
+		p, err := Text(text.String(), nil, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(p.Questions) == n {
+			continue
+		}
+		if len(p.Doubts) != 1 || p.Doubts[0].Line != at || len(p.Doubts[0].Instead) != 3 {
+			t.Errorf("%d doubts %+v, not one at line %d of\n%s", len(p.Doubts), p.Doubts, at, text.String())
+			continue
+		}
+		q, err := Read(text.String(), Told{Hints: p.Doubts[0].Hints})
+		if err != nil || len(q.Questions) != n || len(q.Doubts) != 0 {
+			t.Errorf("%d questions and %d doubts, %v, of\n%s", len(q.Questions), len(q.Doubts), err, text.String())
+		}
 	}
 }

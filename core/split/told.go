@@ -14,15 +14,19 @@ func (p *paper) says(out Paper) string {
 	if n == 0 {
 		return ""
 	}
-	parts := []string{fmt.Sprintf("%d questions", n)}
-	if n == 1 {
-		parts[0] = "1 question"
-	}
-	parts = append(parts, p.numbered())
+	parts := []string{p.begun(out)}
 	if o := p.offered(); o != "" {
 		parts = append(parts, o)
 	}
 	return strings.Join(append(parts, p.keyed(out)), ", ")
+}
+
+// begun says how many questions there are and how they begin.
+func (p *paper) begun(out Paper) string {
+	if n := len(out.Questions); n != 1 {
+		return fmt.Sprintf("%d questions, %s", n, p.numbered())
+	}
+	return "1 question, " + p.numbered()
 }
 
 // numbered says how the questions are labelled.
@@ -46,14 +50,16 @@ func (p *paper) numbered() string {
 	return "numbered “" + first.printed + "” to “" + last.printed + "”"
 }
 
-// offered says how most options are set apart.
-func (p *paper) offered() string {
-	type way struct {
-		form form
-		one  bool // several stand on one line
-	}
-	count := map[way]int{}
-	plain := 0
+// fashion is how the options of a question are set apart.
+type fashion struct {
+	form form
+	one  bool // several stand on one line
+}
+
+// usualOffer is how most options are set apart, in how many questions, and how many have
+// options without marks.
+func (p *paper) usualOffer() (best fashion, marked, plain int) {
+	count := map[fashion]int{}
 	for _, it := range p.items {
 		if it.offered == 0 || p.habits == nil || len(it.out) > 0 && it.out[0].Kind == question.TrueFalse {
 			continue
@@ -63,15 +69,20 @@ func (p *paper) offered() string {
 			plain++
 			continue
 		}
-		count[way{r.form, len(r.spots) > 1 && r.spots[0].line == r.spots[1].line}]++
+		count[fashion{r.form, len(r.spots) > 1 && r.spots[0].line == r.spots[1].line}]++
 	}
-	var best way
 	for w, c := range count {
 		if c > count[best] || c == count[best] && fmt.Sprint(w) > fmt.Sprint(best) {
 			best = w
 		}
 	}
-	if count[best] < plain || count[best] == 0 {
+	return best, count[best], plain
+}
+
+// offered says how most options are set apart.
+func (p *paper) offered() string {
+	best, marked, plain := p.usualOffer()
+	if marked < plain || marked == 0 {
 		if plain > 0 {
 			return "options without letters"
 		}
@@ -95,12 +106,7 @@ func (p *paper) offered() string {
 
 // keyed says where most keys stand.
 func (p *paper) keyed(out Paper) string {
-	with, apart, beside := 0, len(p.keys), 0
-	for _, q := range out.Questions {
-		if !q.Key.Empty() {
-			with++
-		}
-	}
+	with, apart, beside := withKeys(out), len(p.keys), 0
 	for _, it := range p.items {
 		for _, l := range it.lines {
 			if l.as == Key {

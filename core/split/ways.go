@@ -23,6 +23,11 @@ func (p *paper) ways() [][]spot {
 			}
 		}
 	}
+	for _, c := range counted[:min(2, len(counted))] {
+		if filled := p.filled(c); len(filled) > len(c) {
+			out = append(out, filled)
+		}
+	}
 	if w := p.worded(); w != nil {
 		out = append(out, w)
 	}
@@ -48,6 +53,42 @@ func (p *paper) ways() [][]spot {
 		}
 	}
 	return different
+}
+
+// filled is a count whose gaps are filled with what begins there without a number: as many
+// lines as numbers are missing that stand behind the end of one question and look like
+// the beginning of another.
+func (p *paper) filled(count []spot) []spot {
+	out := []spot{}
+	for i, s := range count {
+		out = append(out, s)
+		end, missing := len(p.lines), 1 // a last one may follow the last that has a number
+		if i+1 < len(count) {
+			next := count[i+1]
+			if next.form.sort != s.form.sort || len(next.value) != len(s.value) {
+				continue
+			}
+			end, missing = next.line, next.value[len(next.value)-1]-s.value[len(s.value)-1]-1
+		}
+		var found []spot
+		for k := s.line + 2; k < end; k++ {
+			if l := p.lines[k]; l.header || offersAt(l) || ends(l) || !offersAt(p.lines[k-1]) && !ends(p.lines[k-1]) {
+				continue
+			}
+			if k+1 < end && (offersAt(p.lines[k+1]) || ends(p.lines[k+1])) || i+1 < len(count) && (strings.HasSuffix(p.lines[k].text, "?") || asks.MatchString(p.lines[k].text)) {
+				found = append(found, spot{k, mark{form: form{sort: named}, place: first}})
+			}
+		}
+		if missing > 0 && len(found) == missing {
+			out = append(out, found...)
+		}
+	}
+	return out
+}
+
+// ends says whether a line tells the key or a reason, as at the end of a question.
+func ends(l *line) bool {
+	return keyFirst.MatchString(l.text) && !strings.HasSuffix(l.text, "?") && (len(l.text) < 60 || strings.Contains(l.text[:20], ":")) || whyFirst.MatchString(l.text) || strings.HasPrefix(l.text, "→")
 }
 
 var wordLead = regexp.MustCompile(`^(?:\*\*)?(\pL[\pL ]{0,18}?)\s*:(?:\*\*)?(?:\s+|$)`)
@@ -113,7 +154,7 @@ func (p *paper) uncounted() [][]spot {
 			continue
 		}
 		offers := offersAt(l)
-		says := keyFirst.MatchString(l.text) && !strings.HasSuffix(l.text, "?") && (len(l.text) < 60 || strings.Contains(l.text[:20], ":")) || whyFirst.MatchString(l.text) || strings.HasPrefix(l.text, "→")
+		says := ends(l)
 		if !offers && !says {
 			if l.blank || i == 0 {
 				groups = append(groups, spot{i, plain})

@@ -1165,6 +1165,11 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Choice: {
+            keys?: string;
+            options?: string;
+            questions?: string;
+        };
         Cite: {
             locator: components["schemas"]["Locator"];
             passage: string;
@@ -1245,6 +1250,19 @@ export interface components {
         };
         Done: {
             done: boolean;
+        };
+        Doubt: {
+            /** @description what is to be told of its lines to have it so */
+            hints: components["schemas"]["Hint"][];
+            /** @description what would stand there */
+            instead: components["schemas"]["Question"][];
+            /**
+             * Format: int64
+             * @description the first one that is read otherwise
+             */
+            line: number;
+            /** @description the id under which its lines stand */
+            of: string;
         };
         Drill: {
             /** Format: int64 */
@@ -1583,6 +1601,14 @@ export interface components {
             box?: components["schemas"]["Box"];
             text: string;
         };
+        Misread: {
+            /** @description the one word that it can be if letters were confused */
+            likely: string;
+            /** Format: int64 */
+            line: number;
+            /** @description as it stands in the line */
+            word: string;
+        };
         Model: {
             asked: string;
             formulas: string[];
@@ -1621,24 +1647,6 @@ export interface components {
             /** Format: int64 */
             line?: number;
         };
-        Other: {
-            /** @description asks for this reading */
-            as: string;
-            /** @description looks about as much like a paper as the reading that stands */
-            close: boolean;
-            /**
-             * Format: int64
-             * @description the first line that it takes for something else
-             */
-            from: number;
-            /** @description in a sentence, how the paper would be taken to be laid out */
-            layout: string;
-            /**
-             * Format: int64
-             * @description how many it would have
-             */
-            questions: number;
-        };
         OutlineLine: {
             /** Format: int64 */
             line: number;
@@ -1651,12 +1659,16 @@ export interface components {
             topics: components["schemas"]["SyllabusTopic"][];
         };
         Paper: {
+            /** @description questions that may be meant otherwise */
+            doubts: components["schemas"]["Doubt"][];
             /** @description in a sentence, how the paper was taken to be laid out */
             layout: string;
             leftovers: components["schemas"]["Leftover"][];
             lines: components["schemas"]["Ending"][];
-            /** @description further readings of the whole paper, the likelier first */
-            others: components["schemas"]["Other"][];
+            /** @description words that a scanner likely took for others */
+            misread: components["schemas"]["Misread"][];
+            /** @description that sentence part by part, with how else the paper may be read */
+            parts: components["schemas"]["Part"][];
             questions: components["schemas"]["Question"][];
             stimuli: components["schemas"]["Stimulus"][];
         };
@@ -1673,18 +1685,28 @@ export interface components {
             line: number;
         };
         PaperText: {
-            /** @description which reading of the whole paper, as the others of an earlier answer name them */
-            as?: string;
+            /** @description how the whole paper is laid out, as the ways of an earlier answer name it */
+            as?: components["schemas"]["Choice"];
             /** @description lines that were taken for the wrong thing */
             hints?: components["schemas"]["Hint"][];
             /** @description keys given by hand */
             keys?: components["schemas"]["PaperKey"][];
+            /** @description say how else it may be read, however long it is */
+            others?: boolean;
             /** @description that lines of the text stand for, by name, as the file had them */
             pictures?: {
                 [key: string]: string;
             };
             text: string;
             title?: string;
+        };
+        Part: {
+            /** @enum {string} */
+            of: "questions" | "options" | "keys";
+            /** @description a part of the sentence that tells the layout */
+            says: string;
+            /** @description the likelier first */
+            ways: components["schemas"]["Way"][];
         };
         Passage: {
             /**
@@ -2127,6 +2149,24 @@ export interface components {
         };
         Warning: {
             locator: components["schemas"]["Locator"];
+            says: string;
+        };
+        Way: {
+            /** @description asks for it, and leaves the other parts as they stand */
+            as: components["schemas"]["Choice"];
+            /** @description looks about as much like a paper as the reading that stands */
+            close: boolean;
+            /**
+             * Format: int64
+             * @description the first line that is taken for something else; 0 where only keys differ
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description how many there would be
+             */
+            questions: number;
+            /** @description that part of the sentence, were it read so */
             says: string;
         };
         Weight: {

@@ -103,8 +103,11 @@ function Paste({ course, done }: { course: string; done: (p: PaperText) => void 
 interface Mended {
   hints: Record<number, string>;
   keys: Record<number, string>;
-  as?: string; // another reading of the whole paper
+  as?: Way["as"]; // how the whole paper is laid out
+  text?: string; // with misread words mended
 }
+
+type Way = Paper["parts"][number]["ways"][number];
 
 function Correct({ course, given, back }: { course: string; given: PaperText; back: () => void }) {
   const client = useQueryClient();
@@ -113,9 +116,11 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
   const [at, setAt] = useState(0); // among the lines that are not empty
   const [arrival] = useState(() => crypto.randomUUID());
   const now = mended.at(-1)!;
+  const [others, setOthers] = useState(false);
+  const text = now.text ?? given.text;
   const body: PaperText = useMemo(
-    () => ({ title: given.title, text: given.text, ...(now.as ? { as: now.as } : {}), hints: Object.entries(now.hints).map(([line, as]) => ({ line: Number(line), as })), keys: Object.entries(now.keys).map(([line, key]) => ({ line: Number(line), key })) }),
-    [given, now],
+    () => ({ title: given.title, text, ...(now.as ? { as: now.as } : {}), ...(others ? { others } : {}), hints: Object.entries(now.hints).map(([line, as]) => ({ line: Number(line), as })), keys: Object.entries(now.keys).map(([line, key]) => ({ line: Number(line), key })) }),
+    [given, text, others, now],
   );
   const { data: paper, error } = useQuery({
     queryKey: ["paper", course, body],
@@ -131,7 +136,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
       void go(`/courses/${course}/sources`);
     },
   });
-  const raw = useMemo(() => given.text.replace(/\r\n?|\f/g, "\n").split("\n"), [given.text]);
+  const raw = useMemo(() => text.replace(/\r\n?|\f/g, "\n").split("\n"), [text]);
   const lines = paper?.lines ?? [];
   const line = lines[Math.min(at, lines.length - 1)];
   const mine = paper?.questions.filter((q) => line?.of !== undefined && ownerOf(q) === line.of) ?? [];
@@ -143,11 +148,15 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
   const tell = (as: string) => {
     if (line) mend((m) => ({ ...m, hints: { ...m.hints, [line.line]: as } }));
   };
+  const doubt = paper?.doubts.find((d) => d.of === line?.of || d.hints.some((h) => h.line === line?.line));
+  const otherwise = () => doubt && mend((m) => ({ ...m, hints: { ...m.hints, ...Object.fromEntries(doubt.hints.map((h) => [h.line, h.as])) } }));
+  const asItStands = () => doubt && mend((m) => ({ ...m, hints: { ...m.hints, ...Object.fromEntries(doubt.hints.map((h) => [h.line, lines.find((l) => l.line === h.line)?.as ?? "leftover"])) } }));
+  const rewrite = (words: Paper["misread"]) => mend((m) => ({ ...m, text: rewritten(raw, words) }));
   const setKey = (q: Question, key: string) => mend((m) => ({ ...m, keys: { ...m.keys, [q.origin.line ?? 0]: key } }));
   const step = (by: number) => setAt((a) => Math.max(0, Math.min(lines.length - 1, a + by)));
-  /** Go to the next line that is left over or begins a question without a key. */
+  /** Go to the next line that is left over, may be read otherwise or begins a question without a key. */
   const nextToMend = () => {
-    const starts = new Set(bare.map((q) => q.origin.line));
+    const starts = new Set([...bare.map((q) => q.origin.line), ...(paper?.doubts ?? []).map((d) => d.line)]);
     const order = [...lines.keys()].map((i) => (at + 1 + i) % lines.length);
     const found = order.find((i) => lines[i]!.as === "leftover" || starts.has(lines[i]!.line));
     if (found !== undefined) setAt(found);
@@ -163,6 +172,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
     ...(question && roomOf(question.kind).marks
       ? options.map((o, i) => ({ key: letter(i), does: `Option ${letter(i)} is right`, press: () => setKey(question, toggled(question, o.id)) }))
       : []),
+    doubt !== undefined && { key: "j", does: "Read it the other way", press: otherwise },
     mended.length > 1 && { key: "z", does: "Take the last change back", press: () => setMended((all) => all.slice(0, -1)) },
     { key: "Enter", does: "Bring the questions to the bench", press: () => keep.mutate() },
   ]);
@@ -185,14 +195,16 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
             )}
           </span>
         </div>
-        {paper?.layout && <Reading paper={paper} choose={(as) => mend((m) => ({ ...m, as }))} />}
+        {paper?.layout && <Reading paper={paper} choose={(as) => mend((m) => ({ ...m, as }))} more={others ? undefined : () => setOthers(true)} />}
+        {paper && paper.misread.length > 0 && <Misread words={paper.misread} rewrite={rewrite} />}
         <Trouble error={error} />
-        {paper && <Lines raw={raw} lines={lines} at={Math.min(at, lines.length - 1)} go={setAt} told={now.hints} />}
+        {paper && <Lines raw={raw} lines={lines} at={Math.min(at, lines.length - 1)} go={setAt} told={now.hints} doubted={new Set(paper.doubts.map((d) => d.line))} />}
       </section>
       <aside aria-label="What was understood" className="flex min-h-0 flex-col border border-b-0 border-line bg-margin desk:mt-4 desk:border-l-0">
         <div className="flex-1 overflow-y-auto px-5 py-5">
           {stimulus && <About stimulus={stimulus} pictures={given.pictures} />}
           {question ? <Understood question={question} setKey={(k) => setKey(question, k)} /> : line && <Note tone={line.as === "leftover" ? "eye" : "plain"} title={line.as === "leftover" ? "Left over" : "Belongs to no question yet"}>{paper?.leftovers.find((l) => l.locator.line === line.line)?.why}</Note>}
+          {doubt && <Otherwise doubt={doubt} take={otherwise} leave={asItStands} />}
           <h2 className="label mt-6 mb-1">This line …</h2>
           <ul>
             {roles.map((r) => (
@@ -213,7 +225,7 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
             <Button tone="main" cap="Enter" onClick={() => keep.mutate()} disabled={keep.isPending || !paper || paper.questions.length === 0}>
               Bring {counted(paper?.questions.length ?? 0, "question")} to the bench
             </Button>
-            {paper && (bare.length > 0 || paper.leftovers.length > 0) && (
+            {paper && (bare.length > 0 || paper.leftovers.length > 0 || paper.doubts.length > 0) && (
               <Button cap="m" onClick={nextToMend}>
                 Next to mend
               </Button>
@@ -225,41 +237,125 @@ function Correct({ course, given, back }: { course: string; given: PaperText; ba
   );
 }
 
-/** Reading says how the paper was taken to be laid out, and offers other readings of all of it: at once where one looks as likely. */
-function Reading({ paper, choose }: { paper: Paper; choose: (as: string) => void }) {
-  const close = paper.others.some((o) => o.close);
-  const [open, setOpen] = useState<boolean>();
-  const shown = (open ?? close) && paper.others.length > 0;
+/** Reading says how the paper was taken to be laid out; each part of the sentence opens in place, with how else it may be read. */
+function Reading({ paper, choose, more }: { paper: Paper; choose: (as: Way["as"]) => void; more?: () => void }) {
+  const [open, setOpen] = useState<string>();
+  const close = paper.parts.find((p) => p.ways.some((w) => w.close));
+  const shown = open ?? close?.of;
+  const part = paper.parts.find((p) => p.of === shown);
   return (
     <div className="border-b border-line px-5 py-2 text-[14px] text-ink-2">
       <p>
-        Read as {paper.layout}.
-        {close && " It may be laid out otherwise."}{" "}
-        {paper.others.length > 0 && (
-          <button type="button" className="underline decoration-line underline-offset-4 hover:text-ink" aria-expanded={shown} onClick={() => setOpen(!shown)}>
-            {shown ? "Leave it so" : "Read all of it otherwise"}
-          </button>
-        )}
+        Read as{" "}
+        {paper.parts.map((p, i) => (
+          <span key={p.of}>
+            {i > 0 && ", "}
+            <button
+              type="button"
+              className="border-b border-dotted border-ink-3 text-left hover:text-ink"
+              aria-expanded={shown === p.of}
+              onClick={() => {
+                setOpen(shown === p.of ? "" : p.of);
+                if (p.ways.length === 0) more?.();
+              }}
+            >
+              {p.says}
+            </button>
+          </span>
+        ))}
+        .{close && " It may be laid out otherwise."}
       </p>
-      {shown && (
+      {part && (
         <ul aria-label="Other readings" className="mt-1.5">
-          {paper.others.map((o) => (
-            <li key={o.as}>
+          {part.ways.map((w) => (
+            <li key={w.says}>
               <button
                 type="button"
                 className="w-full border-t border-line py-1.5 text-left text-ink hover:bg-margin"
                 onClick={() => {
-                  setOpen(false);
-                  choose(o.as);
+                  setOpen("");
+                  choose(w.as);
                 }}
               >
-                As {o.layout}
-                {o.from > 0 && <span className="text-ink-2">: other from line {o.from} on</span>}
+                {w.says}
+                <span className="text-ink-2">{difference(w, paper, part.of)}</span>
+              </button>
+            </li>
+          ))}
+          {part.ways.length === 0 && <li className="border-t border-line py-1.5">No other way to read {part.of === "questions" ? "where questions begin" : part.of === "options" ? "the options" : "the keys"} fits this paper. Tell it line by line.</li>}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** difference says what a way of reading changes. */
+function difference(w: Way, paper: Paper, of: string): string {
+  const count = of !== "questions" && w.questions !== paper.questions.length ? `: ${counted(w.questions, "question")}` : "";
+  return w.from > 0 ? `${count || ":"} other from line ${w.from} on` : count || ": other keys";
+}
+
+/** Misread offers words that a scanner likely took for others; the text changes only where it is asked for. */
+function Misread({ words, rewrite }: { words: Paper["misread"]; rewrite: (words: Paper["misread"]) => void }) {
+  const [open, setOpen] = useState(false);
+  const different = [...new Map(words.map((w) => [w.word, w])).values()];
+  return (
+    <div className="border-b border-line px-5 py-2 text-[14px] text-ink-2">
+      <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+        {counted(words.length, "word")} {words.length === 1 ? "looks" : "look"} misread.
+        <button type="button" className="border-b border-dotted border-ink-3 hover:text-ink" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? "Leave them" : "Look at them"}
+        </button>
+        {open && (
+          <Button small onClick={() => rewrite(words)}>
+            Mend all
+          </Button>
+        )}
+      </p>
+      {open && (
+        <ul aria-label="Misread words" className="mt-1.5 flex max-h-40 flex-wrap gap-x-2 gap-y-1 overflow-y-auto">
+          {different.map((w) => (
+            <li key={w.word}>
+              <button type="button" className="border border-line px-2 py-0.5 text-ink hover:bg-margin" title={`Mend it where it stands, first on line ${w.line}`} onClick={() => rewrite(words.filter((o) => o.word === w.word))}>
+                <del className="text-ink-2">{w.word}</del> {w.likely}
               </button>
             </li>
           ))}
         </ul>
       )}
+    </div>
+  );
+}
+
+/** rewritten is the text with misread words mended. */
+function rewritten(raw: string[], words: Paper["misread"]): string {
+  const out = [...raw];
+  for (const w of words) out[w.line - 1] = out[w.line - 1]!.replace(new RegExp(`(?<![\\p{L}\\p{N}])${w.word}(?![\\p{L}\\p{N}])`, "u"), w.likely);
+  return out.join("\n");
+}
+
+/** Otherwise shows how a question that is in doubt may be read instead. */
+function Otherwise({ doubt, take, leave }: { doubt: Paper["doubts"][number]; take: () => void; leave: () => void }) {
+  return (
+    <div className="mt-5">
+      <Note tone="eye" title={doubt.instead.length > 1 ? `These lines may be ${counted(doubt.instead.length, "question")}` : "It may be meant otherwise"}>
+        <ul aria-label="Read the other way" className="font-read text-[15px]">
+          {doubt.instead.map((q) => (
+            <li key={q.id} className="border-t border-line py-1.5 wrap-anywhere">
+              <Prose text={q.stem} />
+              {q.options && <span className="block text-ink-2">{q.options.map((o) => o.text).join(" · ")}</span>}
+            </li>
+          ))}
+        </ul>
+        <span className="mt-2 flex flex-wrap gap-2">
+          <Button small cap="j" onClick={take}>
+            Read it so
+          </Button>
+          <Button small onClick={leave}>
+            Leave it
+          </Button>
+        </span>
+      </Note>
     </div>
   );
 }
@@ -286,7 +382,7 @@ function summary(p: Paper, bare: number): string {
 const edges = ["border-cite", "border-ink-3"];
 
 /** Lines is the text with what each line was taken for; only what is in sight is in the page. */
-function Lines({ raw, lines, at, go, told }: { raw: string[]; lines: Line[]; at: number; go: (at: number) => void; told: Record<number, string> }) {
+function Lines({ raw, lines, at, go, told, doubted }: { raw: string[]; lines: Line[]; at: number; go: (at: number) => void; told: Record<number, string>; doubted: Set<number> }) {
   const box = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({ count: lines.length, getScrollElement: () => box.current, estimateSize: () => 27, overscan: 20 });
   useEffect(() => {
@@ -323,9 +419,9 @@ function Lines({ raw, lines, at, go, told }: { raw: string[]; lines: Line[]; at:
               style={{ transform: `translateY(${v.start}px)` }}
             >
               <span className="num text-right text-xs text-ink-2">{l.line}</span>
-              <span className={`text-right text-[12px] ${l.as === "leftover" ? "text-eye" : "text-ink-2"}`}>
+              <span className={`text-right text-[12px] ${l.as === "leftover" || doubted.has(l.line) ? "text-eye" : "text-ink-2"}`}>
                 {told[l.line] !== undefined && <span title="told by you">• </span>}
-                {l.as === "stem" ? "" : saysOf[l.as]}
+                {doubted.has(l.line) ? "unsure" : l.as === "stem" ? "" : saysOf[l.as]}
               </span>
               <span className={`border-l-2 py-0.5 pl-3 font-read text-[15px] whitespace-pre-wrap wrap-anywhere ${edge[v.index]} ${on ? "bg-eye-wash" : ""} ${l.as === "start" ? "font-semibold" : ""} ${l.as === "leftover" ? "text-ink-2" : ""}`}>{raw[l.line - 1]?.trim()}</span>
             </div>
