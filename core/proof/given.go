@@ -3,11 +3,12 @@ package proof
 import (
 	"fmt"
 	"math"
+	"math/big"
 	"regexp"
 	"slices"
 	"strings"
 
-	"zincowl/core/language"
+	"zincowl/core/maths/story"
 	"zincowl/core/maths/units"
 )
 
@@ -38,46 +39,16 @@ var second, _ = units.Parse("s")
 var timeAt = slices.IndexFunc(second.Dim[:], func(power int8) bool { return power != 0 })
 
 var (
-	spokenNumber = regexp.MustCompile(`(?i)\b[a-z]+(?:-[a-z]+)?\b`)
 	precision    = regexp.MustCompile(`(?i),?\s*\b(?:correct )?to (?:the nearest \pL+(?: \pL+)?|(?:\pL+|\d+) (?:significant figures?|decimal places?|s\.?f\.?|d\.?p\.?))\b\.?|, in \S+(?: \S+)?\?`)
 	forEach      = regexp.MustCompile(`(?i)(\d\s*\pL{1,5}) (?:on|for|in|to) (?:each|every|the) (square met(?:re|er)|cubic met(?:re|er)|met(?:re|er)|kilogram|litre|liter|hour|minute|second|kg)\b`)
 	timesEach    = regexp.MustCompile(`(?i)(\d) times (?:a|per|each|every|in (?:a|one|each|every)) (second|minute|hour|day)\b`)
-	oneOf        = regexp.MustCompile(`(?i)\b(?:in|for|within|during|after|takes?|lasts?) (?:an?|one|the) (second|minute|hour|day|week)\b`)
-	wideNumber   = regexp.MustCompile(`(\d) (\d{3})\b`)
+	oneOf        = regexp.MustCompile(`(?i)\b(?:in|for|within|during|after|takes?|lasts?|break of|pause of) (?:an?|one|the) (second|minute|hour|day|week)\b`)
 	severalUnits = regexp.MustCompile(`(?i)\d[\d.]* ?(?:h|hours?|hrs?|days?|m|min|minutes?|mins?|kg|ft|feet|km) (?:and )?\d[\d.]* ?(?:min|minutes?|mins?|s|seconds?|secs?|g|hours?|h|cm|mm|m|inches|in)\b`)
 	timeWord     = regexp.MustCompile(`(?i)\b(?:seconds?|minutes?|hours?|hourly|days?|daily|weeks?|weekly|months?|monthly|years?|yearly|annual\w*|night|overnight|morning|o'clock)\b`)
 	ofEach       = regexp.MustCompile(`(?i)^ ?\pL+(?: \pL+)? of $`)
 	byTwo        = regexp.MustCompile(`(?i)\b(?:twice|doubles?|doubled|doubling|octave|half|halves|halved|halving)\b`)
 	byThree      = regexp.MustCompile(`(?i)\b(?:thrice|triples?|tripled|trebles?|trebled|a third)\b`)
 )
-
-// narrow closes the gaps between thousands.
-func narrow(text string) string {
-	for wideNumber.MatchString(text) {
-		text = wideNumber.ReplaceAllString(text, "$1$2")
-	}
-	return text
-}
-
-// inFigures writes the number words of a stem in figures, but for "one", which is
-// mostly no number.
-func inFigures(text string) string {
-	return spokenNumber.ReplaceAllStringFunc(text, func(word string) string {
-		small := strings.ToLower(word)
-		english, _ := language.In("en")
-		if n := english.Number[small]; n > 1 {
-			return fmt.Sprint(n)
-		}
-		if small == "hundred" {
-			return "100"
-		}
-		tens, ones, joined := strings.Cut(small, "-")
-		if a, b := english.Number[tens], english.Number[ones]; joined && a >= 20 && b > 0 && b < 10 {
-			return fmt.Sprint(a + b)
-		}
-		return word
-	})
-}
 
 // givens are the numbers of a stem with their units. Two points in time are the time
 // between them; a stem with points on another scale has none, as those are not
@@ -108,9 +79,9 @@ func givens(stem string) []given {
 // what is told in two units as one. Of a rate the period is left out where the stem
 // tells nothing else of time: "10 mg per kg per day in four doses" is about one day.
 func quantities(stem string) []units.Found {
-	text := inFigures(oneOf.ReplaceAllString(precision.ReplaceAllString(stem, ""), "in 1 $1"))
+	text := story.InFigures(oneOf.ReplaceAllString(precision.ReplaceAllString(stem, ""), "in 1 $1"))
 	text = forEach.ReplaceAllString(timesEach.ReplaceAllString(text, "$1 per $2"), "$1 per $2")
-	text = severalUnits.ReplaceAllStringFunc(narrow(text), func(m string) string {
+	text = severalUnits.ReplaceAllStringFunc(text, func(m string) string {
 		q, ok := units.Together(m)
 		if !ok {
 			return m
@@ -140,12 +111,11 @@ func quantities(stem string) []units.Found {
 // grouped puts a count and what each of it measures together: "three resistors of 10 Ω
 // and one of 5 Ω" tells 30 Ω and 5 Ω.
 func grouped(stem string) []given {
-	text := inFigures(precision.ReplaceAllString(stem, ""))
+	text := story.InFigures(precision.ReplaceAllString(stem, ""))
 	if len(moments(stem, false)) > 0 {
 		return nil
 	}
-	found := units.Find(narrow(text))
-	text = narrow(text)
+	found := units.Find(text)
 	var out []given
 	joined := false
 	for i := 0; i < len(found); i++ {
@@ -176,10 +146,22 @@ func folds(stem string) []given {
 	return out
 }
 
-// amount reads a text that is one quantity, also one that is told in two units.
+var quotient = regexp.MustCompile(`^\s*(\d{1,6})\s*[/⁄]\s*(\d{1,6})\s*$`)
+
+// amount reads a text that is one quantity, also one that is told in two units, or a
+// fraction.
 func amount(text string) (units.Quantity, bool) {
 	if q, ok := units.ParseQuantity(text); ok {
 		return q.Quantity, true
+	}
+	if bare, ok := strings.CutSuffix(strings.TrimSpace(text), "°"); ok {
+		if q, ok := units.ParseQuantity(bare); ok && q.Unit.Text == "" {
+			return q.Quantity, true
+		}
+	}
+	if m := quotient.FindStringSubmatch(text); m != nil {
+		v, ok := new(big.Rat).SetString(m[1] + "/" + m[2])
+		return units.Quantity{Value: v, Unit: units.One}, ok
 	}
 	return units.Together(text)
 }

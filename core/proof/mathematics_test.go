@@ -38,8 +38,9 @@ func TestExercises(t *testing.T) {
 					}
 					untold := q.Question
 					untold.Task = nil
-					if r := Examine(untold, library); (r.Verdict == Cleared) != (Examine(q.Question, library).Verdict == Cleared) {
-						t.Errorf("%s: %s is %s without its task", f.ID, q.Stem, r.Verdict)
+					// What is cleared needs no task for it; some stems are read where there is none.
+					if r := Examine(untold, library); r.Verdict != Cleared && (Examine(q.Question, library).Verdict == Cleared || r.Verdict != Unproven) {
+						t.Errorf("%s: %s is %s without its task: %+v", f.ID, q.Stem, r.Verdict, r.Findings)
 					}
 					if k == question.Numeric && q.Figure != nil {
 						wrong := q.Question

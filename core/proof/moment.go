@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"zincowl/core/kind"
+	"zincowl/core/maths/units"
 )
 
 // moment is a point in time that stands in a text.
@@ -231,6 +232,38 @@ func (x *examination) moment() []Finding {
 	}
 	return []Finding{f}
 }
+
+// span asks whether the time between the two moments that a stem tells is the key, where
+// it tells nothing else.
+func (x *examination) span() []Finding {
+	key, ok := amount(kind.KeyText(x.Question))
+	found := moments(x.Stem, false)
+	if !ok || !key.Unit.Same(second) || x.Stimulus != "" || len(found) != 2 || found[0].kind != clock || found[1].kind != clock || !spans.MatchString(x.Stem) {
+		return nil
+	}
+	from, to := found[0], found[1]
+	rest := asksHours.ReplaceAllString(x.Stem[:from.start]+x.Stem[from.end:to.start]+x.Stem[to.end:], "")
+	if len(quantities(rest)) > 0 || timeWord.MatchString(rest) || interrupted.MatchString(rest) {
+		return nil
+	}
+	between := from.until(to)
+	is := func(q units.Quantity) bool {
+		v, _ := q.In(second).Float64()
+		return math.Abs(math.Remainder(v-between, math.Min(from.period, to.period))) < 31
+	}
+	if is(key) {
+		return []Finding{{Check: "reckon", Verdict: Pass, At: "key", Title: "Reckoned", Says: fmt.Sprintf("From %s to %s it is %s.", from.text(), to.text(), kind.KeyText(x.Question)), shows: true}}
+	}
+	f := Finding{Check: "reckon", Verdict: Unsure, At: "key", Title: "Another answer comes out", Says: fmt.Sprintf("From %s to %s it is %.0f h %.0f min.", from.text(), to.text(), math.Floor(between/3600), math.Mod(between/60, 60))}
+	return []Finding{f}
+}
+
+var (
+	asksHours   = regexp.MustCompile(`(?i)\bhow many (?:hours?|minutes?)(?: and minutes)?\b|\bin (?:hours|minutes)\b|\bthe next (?:day|morning)\b`)
+	interrupted = regexp.MustCompile(`(?i)\b(?:breaks?|paus\w+|stops?|stopped|rests?|delay\w*|late|early|time zones?|local time|behind|ahead|slow|fast)\b`)
+)
+
+var spans = regexp.MustCompile(`(?i)\b(?:how long|how many (?:hours|minutes)|what time does it take|duration|lasts?|for how long|takes?|took)\b`)
 
 // reached is a moment with the working that leads to it.
 type reached struct {

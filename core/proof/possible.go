@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"zincowl/core/kind"
+	"zincowl/core/language"
 	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/units"
 )
@@ -17,8 +18,8 @@ var bounded = []struct {
 	low, high float64
 	says      string
 }{
-	{regexp.MustCompile(`(?i)\b(?:probability|chance|likelihood)\b[^.?!]{0,80}?\b(?:is|of|was|equals|=)\s+([-−–]?\d+(?:[.,]\d+)?)(?:[\s.,;?]|$)`), 0, 1, "a probability lies between 0 and 1"},
-	{regexp.MustCompile(`(?i)\b(?:probability|chance|likelihood)\b[^.?!]{0,80}?\b(?:is|of|was|equals|=)\s+([-−–]?\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)`), 0, 100, "a probability is at most 100%"},
+	{regexp.MustCompile(`(?i)\b(?:probability|chance|likelihood)\b(?:[^.?!]{0,80}?\b(?:is|was|equals|=)| of)\s+([-−–]?\d+(?:[.,]\d+)?)(?:[\s.,;?]|$)`), 0, 1, "a probability lies between 0 and 1"},
+	{regexp.MustCompile(`(?i)\b(?:probability|chance|likelihood)\b(?:[^.?!]{0,80}?\b(?:is|was|equals|=)| of)\s+([-−–]?\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)`), 0, 100, "a probability is at most 100%"},
 	{regexp.MustCompile(`(?i)\befficien(?:cy|t)\b[^.?!]{0,40}?\b(?:is|of|was|=)\s+([-−–]?\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)`), 0, 100, "nothing gives out more than it takes in"},
 	{regexp.MustCompile(`(?i)([-−–]\s?\d+(?:[.,]\d+)?)\s*(?:°\s?C|degrees? (?:C|Celsius)|℃)`), -273.15, 1e9, "nothing is colder than −273.15 °C"},
 	{regexp.MustCompile(`(?i)([-−–]\s?\d+(?:[.,]\d+)?)\s*K\b`), 0, 1e9, "nothing is colder than 0 K"},
@@ -29,10 +30,10 @@ var bounded = []struct {
 }
 
 var (
-	angles   = regexp.MustCompile(`(?i)\b(triang\w+|quadrilateral|parallelogram|trapezi\w+|rectang\w+)\b[^.?!]*\bangles?\b[^.?!]*`)
+	angles   = regexp.MustCompile(`(?i)(?:\bangles? (?:of|in) (?:an? |the )?(?:\pL+ )?)?\b(triang\w+|quadrilateral|parallelogram|trapezi\w+|rectang\w+)\b(?:[^.?!]*\bangles?\b[^.?!]*| (?:are|measure|is)\b[^.?!]*)`)
 	degrees  = regexp.MustCompile(`(\d+(?:[.,]\d+)?)\s*(?:°|degrees)`)
 	capacity = regexp.MustCompile(`(?i)\b(?:an? |the )?(\d+(?:[.,]\d+)?\s*-?\s*(?:m?l|lit(?:re|er)s?|k?g|cl))\b[^.?!]*\b(?:bottle|tank|can|bag|jar|box|tin|sack|barrel|container|drum|bucket)\b[^.?!]*\bfull\b|\b(?:bottle|tank|can|bag|jar|tin|sack|barrel|container|drum|bucket) of (\d+(?:[.,]\d+)?\s*(?:m?l|lit(?:re|er)s?|k?g|cl))\b[^.?!]*\bfull\b`)
-	taken    = regexp.MustCompile(`(?i)\b(?:used|took|taken|poured|removed|drawn|drew|sold|drank)\s+(\d+(?:[.,]\d+)?\s*(?:m?l|lit(?:re|er)s?|k?g|cl))\b[^.?!]*\b(?:out|of it|from it|off)\b`)
+	taken    = regexp.MustCompile(`(?i)\b(?:used|took|taken|poured|removed|drawn|drew|sold|drank)\s+(\d+(?:[.,]\d+)?\s*(?:m?l|lit(?:re|er)s?|k?g|cl))\b[^.?!]*\b(?:out|of it|from it|off)\b|\b(\d+(?:[.,]\d+)?\s*(?:m?l|lit(?:re|er)s?|k?g|cl)) (?:is|are|was|were) (?:used|taken|poured|removed|drawn|sold|drunk|emptied)\b[^.?!]*\b(?:out|of it|from it|off)\b`)
 )
 
 // possible asks whether the values that the stem gives can occur.
@@ -67,13 +68,83 @@ func (x *examination) possible() []Finding {
 	}
 	if held, out := capacity.FindStringSubmatch(x.Stem), taken.FindStringSubmatch(x.Stem); held != nil && out != nil {
 		a, ok1 := units.ParseQuantity(strings.ReplaceAll(held[1]+held[2], "-", " "))
-		b, ok2 := units.ParseQuantity(out[1])
+		b, ok2 := units.ParseQuantity(out[1] + out[2])
 		if ok1 && ok2 && a.Unit.Same(b.Unit) && b.In(a.Unit).Cmp(a.Value) > 0 {
 			return fail(out[0], "more is taken out than there was")
 		}
 	}
+	if at, why := impossibleParts(x.Stem); why != "" {
+		return fail(at, why)
+	}
 	return x.possibleKey()
 }
+
+var (
+	outOfAll   = regexp.MustCompile(`(?i)\b(\d[\d,.]*) (?:\pL+ )?out of (?:the |a total of |all )?(\d[\d,.]*)\b`)
+	wholeGroup = regexp.MustCompile(`(?i)\b(\d[\d,]*) (?:pupils|students|people|persons|children|members|balls|marbles|counters|beads|employees|staff|guests|passengers|patients|participants|voters|animals|residents|coins|cards|tickets|books)\b(?:[^.?!]{0,24}?\b(?:has|have|with|contains?|holds?|consists? of|of whom|of which|includ\w+|there are|are)\b|:)[^.?!\d]{0,16}((?:\d[\d,]* (?:\pL+ ){1,2}?(?:, |,? and |and )?)+\d[\d,]* \pL+)`)
+	figureOnly = regexp.MustCompile(`\d[\d,]*`)
+	splitWhole = regexp.MustCompile(`(?i)\b(?:chose|voted|prefer\w*|are|is|was|were|said|answered|spent|went|goes|go|come|comes|came|own\w*|made up|consists?|contains?|the rest)\b`)
+	noShares   = regexp.MustCompile(`(?i)\b(?:ris\w*|rose|rais\w*|increas\w*|decreas\w*|fell|falls?|discounts?|reduc\w*|interest|humidity|more|less|growth|grew|probabilit\w+|chance|also|both|solution|concentration|efficien\w+|loads?|marks?|scor\w+|tests?)\b`)
+	notADate   = regexp.MustCompile(`(?i)\b(?:31(?:st)? (?:of )?(?:april|june|september|november|february)|30(?:th)? (?:of )?february|(?:april|june|september|november) 31(?:st)?|february 3[01](?:st|th)?|3[2-9](?:nd|rd|th)? (?:of )?(?:january|february|march|april|may|june|july|august|september|october|november|december))\b`)
+	notATime   = regexp.MustCompile(`(?i)\b(?:at|from|to|till|until|by|since|before|after)\s+((?:2[5-9]|[3-9]\d):[0-5]\d|\d{1,2}:[6-9]\d)\b`)
+	belowZero  = regexp.MustCompile(`(?i)\b(?:altitude|depth|below|level|displac\w+|elevation|position|coordinate|error|chang\w+|differ\w+|deviation|tolerance|direction|velocity|lens|image|focal|axis)\b`)
+)
+
+// impossibleParts finds parts that make more than their whole, dates that no calendar
+// has, and lengths and masses below nothing.
+func impossibleParts(stem string) (at, why string) {
+	for _, m := range outOfAll.FindAllStringSubmatch(stem, -1) {
+		a, ok1 := number(m[1])
+		b, ok2 := number(m[2])
+		if ok1 && ok2 && a > b {
+			return m[0], "a part is more than the whole"
+		}
+	}
+	for _, m := range wholeGroup.FindAllStringSubmatch(stem, -1) {
+		whole, ok := number(m[1])
+		total, n := 0.0, 0
+		for _, f := range figureOnly.FindAllString(m[2], -1) {
+			v, _ := number(f)
+			total, n = total+v, n+1
+		}
+		if ok && n > 1 && total > whole {
+			return m[0], fmt.Sprintf("the parts make %g, which is more than %g", total, whole)
+		}
+	}
+	for _, s := range language.Split(stem) {
+		total, n := 0.0, 0
+		for _, f := range units.Find(s.Text) {
+			if f.Unit.Text == "%" {
+				v, _ := f.Value.Float64()
+				total, n = total+v, n+1
+			}
+		}
+		if n >= 3 && total > 100.5 && splitWhole.MatchString(s.Text) && !noShares.MatchString(stem) {
+			return s.Text, fmt.Sprintf("the shares make %g%%", total)
+		}
+	}
+	if m := notATime.FindStringSubmatch(stem); m != nil {
+		return m[1], "no clock shows this"
+	}
+	if m := notADate.FindString(stem); m != "" {
+		return m, "no calendar has this day"
+	}
+	if !belowZero.MatchString(stem) {
+		for _, f := range units.Find(stem) {
+			if f.Value.Sign() < 0 && (f.Unit.Dim == metre.Dim || f.Unit.Dim == squareMetre.Dim || f.Unit.Dim == litre.Dim || f.Unit.Dim == gram.Dim) {
+				return strings.TrimSpace(stem[f.Start:f.End]), "it can't be less than nothing"
+			}
+		}
+	}
+	return "", ""
+}
+
+var (
+	metre, _       = units.Parse("m")
+	squareMetre, _ = units.Parse("m²")
+	litre, _       = units.Parse("L")
+	gram, _        = units.Parse("g")
+)
 
 // possibleKey asks the same of the key, where it is named by the stem.
 func (x *examination) possibleKey() []Finding {

@@ -278,6 +278,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).sums,
 	(*examination).reckon,
 	(*examination).moment,
+	(*examination).span,
 	(*examination).another,
 	(*examination).completed,
 	(*examination).possible,

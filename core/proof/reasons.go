@@ -9,6 +9,8 @@ import (
 	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths/decimal"
+	"zincowl/core/maths/story"
+	"zincowl/core/maths/units"
 	"zincowl/core/question"
 )
 
@@ -26,6 +28,8 @@ var (
 func (x *examination) sums() []Finding {
 	var out []Finding
 	look := func(at, text string) {
+		text = inSigns(text)
+		out = append(out, x.restated(at, text)...)
 		for _, m := range sum.FindAllStringSubmatchIndex(text, -1) {
 			if m[0] > 0 && strings.ContainsAny(text[m[0]-1:m[0]], ".,0123456789)²³^/×÷*=+−-") || strings.HasSuffix(strings.TrimRight(text[:m[0]], " "), "(") || touched(text, m[0]) {
 				continue // only a part of a longer one
@@ -70,6 +74,66 @@ func (x *examination) sums() []Finding {
 		look(fmt.Sprintf("worked.%d", i), step)
 	}
 	return out
+}
+
+var signWords = []struct {
+	words *regexp.Regexp
+	sign  string
+}{
+	{regexp.MustCompile(`(?i)(\d%?) divided by (\d)`), "$1 ÷ $2"}, {regexp.MustCompile(`(?i)(\d%?) (?:times|multiplied by) (\d)`), "$1 × $2"},
+	{regexp.MustCompile(`(?i)(\d%?) plus (\d)`), "$1 + $2"}, {regexp.MustCompile(`(?i)(\d%?) minus (\d)`), "$1 − $2"},
+}
+
+// inSigns writes sums that are told in words with figures and signs: "four times seven
+// is 28".
+func inSigns(text string) string {
+	text = story.InFigures(text)
+	for _, w := range signWords {
+		text = w.words.ReplaceAllString(text, w.sign)
+	}
+	return text
+}
+
+var (
+	equates     = regexp.MustCompile(`(?i)^\s*(?:=|is|are|equals?|makes?|means)\s*$`)
+	percentIs   = regexp.MustCompile(`(?i)(\d[\d.]*)\s*%(?: of (?:it|that|this|the \pL+))?\s*(?:=|is|are|makes?|gives?|comes? to)\s*(\d[\d.,]*)`)
+	stepsBefore = regexp.MustCompile(`[×÷·*/+−^]\s*$|\b(?:by|of|per|from|to|and|with|at)\s*$`)
+)
+
+// restated asks of what an explanation says to be the same in another unit, and of
+// percentages of the one number that a stem tells, whether it is.
+func (x *examination) restated(at, text string) []Finding {
+	found := units.Find(text)
+	for i := 1; i < len(found); i++ {
+		a, b := found[i-1], found[i]
+		if a.Unit.Text == "" || b.Unit.Text == "" || a.Unit.Text == b.Unit.Text || !a.Unit.Same(b.Unit) || a.Unit.Zero != nil || a.Unit.Text == "%" || b.Unit.Text == "%" || !equates.MatchString(text[a.End:b.Start]) || stepsBefore.MatchString(text[:a.Start]) || continues(text[b.End:]) {
+			continue
+		}
+		if v := a.In(b.Unit); !decimal.Agrees(b.Shown, v) {
+			q := units.Quantity{Value: v, Unit: b.Unit}
+			return []Finding{{Check: "sums", Verdict: Fail, At: at, Title: "A unit is converted wrongly", Expected: q.Text(6), Says: fmt.Sprintf("%s are %s, not %s.", strings.TrimSpace(text[a.Start:a.End]), q.Text(6), strings.TrimSpace(text[b.Start:b.End]))}}
+		}
+	}
+	said := percentIs.FindAllStringSubmatch(text, -1)
+	for _, q := range units.Find(x.Stem) {
+		right, wrong := 0, ""
+		for _, m := range said {
+			rate, ok := decimal.Parse(m[1])
+			if !ok || q.Unit.Text == "%" {
+				continue
+			}
+			if v := new(big.Rat).Quo(new(big.Rat).Mul(rate, q.Value), big.NewRat(100, 1)); decimal.Agrees(strings.TrimRight(m[2], ".,"), v) {
+				right++
+			} else {
+				shown, _ := decimal.Show(v, 6)
+				wrong = fmt.Sprintf("%s%% of %s are %s, not %s.", m[1], q.Shown, shown, strings.TrimRight(m[2], ".,"))
+			}
+		}
+		if right > 0 && wrong != "" && right+1 == len(said) {
+			return []Finding{{Check: "sums", Verdict: Fail, At: at, Title: "A percentage is wrong", Says: wrong}}
+		}
+	}
+	return nil
 }
 
 // touched says whether an operator or an opening stands before a sum, so that it

@@ -20,8 +20,9 @@ type result struct {
 
 // notAlone are words for what the units of the numbers don't say.
 var (
-	converts = regexp.MustCompile(`(?i)^(?:change|convert|express|write|how many)\b`)
-	notAlone = regexp.MustCompile(`(?i)\b(?:twice|double[ds]?|half|halv\w+|third|quarter|squared?|cubed?|average|mean|median|remain\w*|rest|left over|another|other|both|each other|octave|times as|angle|circle|sphere|radius|diameter|triang\w+|falls?|dropped|kinetic|free fall|pie|probability|chance|random|compound|octagon|hexagon|scale|ratio|parallel|at 1 ?: ?\d|latitude|magnif\w+)\b`)
+	converts   = regexp.MustCompile(`(?i)^(?:change|convert|express|write|how many)\b`)
+	wideNumber = regexp.MustCompile(`(\d) (\d{3})\b`)
+	notAlone   = regexp.MustCompile(`(?i)\b(?:twice|double[ds]?|half|halv\w+|third|quarter|squared?|cubed?|average|mean|median|remain\w*|rest|left over|another|other|both|each other|octave|times as|angle|circle|sphere|radius|diameter|triang\w+|falls?|dropped|kinetic|free fall|pie|probability|chance|random|compound|octagon|hexagon|scale|ratio|parallel|at 1 ?: ?\d|latitude|magnif\w+)\b`)
 )
 
 // mostGivens is how many numbers a stem has at most that are tried in all ways.
@@ -110,7 +111,7 @@ func near(a, b float64) bool { return math.Abs(a-b) <= 0.006*math.Max(math.Abs(a
 // that is one value, or two, the key has to be one of them; where the figures make
 // the key and the units don't, the unit slipped.
 func (x *examination) reckon() []Finding {
-	text := narrow(kind.KeyText(x.Question))
+	text := wideNumber.ReplaceAllString(kind.KeyText(x.Question), "$1$2")
 	key, ok := amount(text)
 	if !ok || key.Unit.Zero != nil || x.Stimulus != "" || x.Given != nil || !x.quantitative() {
 		return nil
@@ -186,12 +187,19 @@ func (x *examination) reckon() []Finding {
 	fault := func(title, says string) []Finding {
 		return []Finding{{Check: "reckon", Verdict: Unsure, At: "key", Title: title, Says: says}}
 	}
+	if slip == "" && key.Unit.Text != "" {
+		for _, m := range fit {
+			if r := math.Abs(m.value / k.value); near(r, 1e3) || near(r, 1e-3) || near(r, 1e6) || near(r, 1e-6) {
+				slip = m.how
+			}
+		}
+	}
 	if slip != "" && key.Unit.Text != "" && (len(fit) > 0 || measured == len(all) || key.Unit.Text == "%") && (len(fit) <= 2 || key.Unit.Text == "%") && !slices.ContainsFunc(options, func(o given) bool {
 		return slices.ContainsFunc(fit, func(r result) bool { return near(r.value, o.value) })
 	}) {
 		return fault("The unit does not fit", fmt.Sprintf("%s has the figures of “%s” but not its unit.", slip, text))
 	}
-	if notAlone.MatchString(x.Stem) || len(all) < 2 || measured < 1 || k.dim == (units.Dimension{}) && (measured < 2 || key.Unit.Text != "") {
+	if strings.Contains(x.Stem, "%") || strings.Contains(x.Stem, "per cent") || notAlone.MatchString(x.Stem) || len(all) < 2 || measured < 1 || k.dim == (units.Dimension{}) && (measured < 2 || key.Unit.Text != "") {
 		return nil
 	}
 	inRange := slices.DeleteFunc(slices.Clone(fit), func(r result) bool { return r.value < low/8 || r.value > high*8 })

@@ -13,6 +13,7 @@ import (
 	"zincowl/core/maths/phrase"
 	"zincowl/core/maths/school"
 	"zincowl/core/maths/sheet"
+	"zincowl/core/maths/story"
 	"zincowl/core/maths/units"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
@@ -34,6 +35,9 @@ func (x *examination) recompute() []Finding {
 		}
 		return []Finding{{Check: "recompute", Verdict: Unsure, At: "stem", Title: "Could not be recomputed", Says: says}}
 	}
+	if solved.told && !x.comparable(solved.value.Unit) {
+		return nil
+	}
 	mend := x.mend
 	out := x.compareOptions
 	if kind.Answers(x.Question) == kind.Amount {
@@ -42,11 +46,17 @@ func (x *examination) recompute() []Finding {
 	f := out(solved)
 	if len(solved.taken) > 0 {
 		f.Says += " Taken by their units: " + strings.Join(solved.taken, ", ") + "."
-		if f.Verdict == Fail {
-			f.Verdict, f.Title, x.mend = Unsure, "Another answer came out", mend
-		}
+	}
+	if (len(solved.taken) > 0 || solved.told) && f.Verdict == Fail {
+		f.Verdict, f.Title, x.mend = Unsure, "Another answer came out", mend
 	}
 	return []Finding{f}
+}
+
+// comparable says whether the key is told in a unit of the kind of one that was found.
+func (x *examination) comparable(u units.Unit) bool {
+	q, ok := amount(kind.KeyText(x.Question))
+	return ok && (q.Unit.Text == "" || q.Unit.Same(u) && (u.Text != "" || q.Unit.Text == "%"))
 }
 
 // timesAsMuch are changes told without a number.
@@ -76,6 +86,7 @@ type solution struct {
 	value   units.Quantity
 	working []string
 	taken   []string // what is known by its unit alone
+	told    bool     // by what the words of the stem make of its numbers
 }
 
 func (s *solution) text() string { return s.value.Text(3) }
@@ -155,6 +166,9 @@ func (x *examination) taught() *solution {
 	if q, how, ok := work.Amount(x.Stem); ok {
 		return &solution{value: q, working: []string{how + " = " + q.Text(6)}}
 	}
+	if a, ok := story.Solve(x.Stem); ok && x.Given == nil && x.Stimulus == "" && !x.doTask().decides() {
+		return &solution{value: a.Value, working: []string{a.How}, told: true}
+	}
 	return nil
 }
 
@@ -223,7 +237,7 @@ func (x *examination) compareTyped(s *solution) Finding {
 func agrees(text string, value units.Quantity) bool {
 	q, ok := units.ParseQuantity(text)
 	if !ok {
-		q, ok := units.Together(text)
+		q, ok := amount(text)
 		return ok && q.Unit.Same(value.Unit) && maths.Alike(q.In(value.Unit), value.Value)
 	}
 	if q.Unit.Text == "" {
