@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"zincowl/core/question"
 )
@@ -44,7 +45,7 @@ func (p *paper) listed(blocks []*block) ([]*block, []*line) {
 				region = region[:at]
 			}
 		}
-		if b.again && seen[label] && answersFrom(blocks[i:]) && !answersFrom(blocks[:i]) {
+		if b.again && seen[label] && (answersFrom(blocks[i:]) && !answersFrom(blocks[:i]) || echoes(blocks[:i], blocks[i:])) {
 			in = true
 			region = append(region, b.whole()...)
 			continue
@@ -183,6 +184,40 @@ func answersFrom(blocks []*block) bool {
 		}
 	}
 	return n > 1 && bare*10 >= n*7
+}
+
+// echoes says whether blocks whose count began again say what the ones of the same labels
+// have among their options, most of those that have any.
+func echoes(asked, blocks []*block) bool {
+	by := map[string]string{}
+	for _, b := range asked {
+		label, _ := b.label()
+		if by[label] == "" {
+			by[label] = wordsAlone(b.text())
+		}
+	}
+	n, said := 0, 0
+	for i, b := range blocks {
+		label, _ := b.label()
+		text := b.text()
+		if b.again && i > 0 || strings.HasSuffix(text, "?") {
+			break
+		}
+		n++
+		first := text
+		if at := strings.IndexAny(text, "~(;–—="); at > 1 {
+			first = text[:at]
+		}
+		if p := wordsAlone(first); p != "" && len(p) < len(by[label]) && strings.Contains(" "+by[label]+" ", " "+p+" ") {
+			said++
+		}
+	}
+	return n >= 3 && said*2 >= n
+}
+
+// wordsAlone are the words and numbers of a text, with one blank between them.
+func wordsAlone(text string) string {
+	return strings.Join(strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '.' }), " ")
 }
 
 // bareAnswer says whether a text is an answer and no question: a letter, or a

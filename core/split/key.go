@@ -59,6 +59,10 @@ func setKey(q *question.Question, text string) string {
 
 // setOptions finds the options that an answer names, by letter or by text.
 func setOptions(q *question.Question, text string) string {
+	if m := digitKey.FindStringSubmatch(text); m != nil && m[2] == "" && slices.Contains(q.Tags, numberedTag) && int(m[1][0]-'0') <= len(q.Options) {
+		q.Key = question.Key{Options: []string{q.Options[m[1][0]-'1'].ID}} // its number comes before its text
+		return ""
+	}
 	for _, o := range q.Options {
 		if same(o.Text, text) {
 			q.Key = question.Key{Options: []string{o.ID}}

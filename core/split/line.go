@@ -64,7 +64,7 @@ func newLine(n int, raw string) *line {
 		l.speaks = strings.TrimSpace(m[1] + m[2])
 		l.put(l.text[len(m[0]):])
 	}
-	l.text = escaped.ReplaceAllString(strings.TrimSpace(hashes.ReplaceAllString(l.text, "")), "$1")
+	l.text = spaced(escaped.ReplaceAllString(strings.TrimSpace(hashes.ReplaceAllString(l.text, "")), "$1"))
 	return l
 }
 

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"zincowl/core/question"
 )
@@ -35,7 +36,7 @@ var (
 	partLabels = regexp.MustCompile(`^\s*((?:\(\s?(?:[a-h]|[ivx]{1,4})\s?\)\s*)+|[a-h][.)]\s+)`)
 	partLabel  = regexp.MustCompile(`[a-h]\b|[ivx]+`)
 	runOfKeys  = regexp.MustCompile(`^\W*(\d{1,4})\s*(?:-|–|—|to|\.\.\.?|…)\s*(\d{1,4})\s*[.:)=]?\s+([A-Ha-hTF](?:[\s,;]*[A-Ha-hTF]\b?)*)\W*$`)
-	turned     = regexp.MustCompile(`(?:^|[\s,;|])([A-Ha-h])\s?[-–:=.)/]\s?(\d{1,4})`)
+	turned     = regexp.MustCompile(`(?:^|[\s,;|])([A-Ha-h]|\d{1,6}(?:[.,]\d+)?)\s?[-–:=.)/]\s?(\d{1,4})`)
 	letter     = regexp.MustCompile(`[A-Ha-hTF]`)
 	gridGap    = regexp.MustCompile(`[\s|]+`)
 	pointMark  = regexp.MustCompile(`\s*\(\d\)(?:\s+|$)`)
@@ -199,14 +200,18 @@ func (k *list) several(text string) bool {
 // reversed reads answers that stand before the numbers of their questions.
 func (k *list) reversed(text string) []entry {
 	var out []entry
+	letters := 0
 	for _, m := range turned.FindAllStringSubmatch(text, -1) {
 		at, ok := k.labels[m[2]]
 		if !ok {
 			return nil
 		}
+		if letterOnly.MatchString(m[1]) {
+			letters++
+		}
 		out = append(out, entry{at: at[0], value: m[1]})
 	}
-	if strings.Trim(turned.ReplaceAllString(text, ""), " ,;|.") != "" {
+	if strings.Trim(turned.ReplaceAllString(text, ""), " ,;|.\t") != "" || letters < 2 || letters*2 < len(out) {
 		return nil
 	}
 	return out
@@ -230,6 +235,11 @@ func (k *list) grid(a, b string) []entry {
 	}
 	labels = cut(labels, func(s string) bool { return k.labels[name(s)] != nil })
 	values = cut(values, func(s string) bool { return letter.MatchString(s) && len(strings.Trim(s, "().")) == 1 })
+	for i := 0; i+1 < len(values) && len(values) > len(labels); i++ { // "4 h" is one answer
+		if digits.MatchString(values[i]) && unicode.IsLower(runeAt(values[i+1], 0)) {
+			values = slices.Replace(values, i, i+2, values[i]+" "+values[i+1])
+		}
+	}
 	if len(labels) < 3 || len(values) != len(labels) {
 		return nil
 	}

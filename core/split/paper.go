@@ -38,6 +38,7 @@ func newPaper(raw []string, hints []Hint) *paper {
 			p.lines[h.Line-1].hint = h.As
 		}
 	}
+	p.faces()
 	p.headers()
 	p.untangle()
 	blank := false
@@ -58,8 +59,15 @@ func newPaper(raw []string, hints []Hint) *paper {
 	for _, l := range p.lines {
 		l.scan()
 	}
+	p.bareLetters()
 	p.matchRows()
 	return p
+}
+
+// belowLead says whether a line stands right below words that come again and again, as
+// what they head does: "Right answer", and the number of an option below.
+func (p *paper) belowLead(i int, folds []string, seen map[string]int) bool {
+	return i > 0 && p.lines[i-1].text != "" && seen[folds[i-1]] >= 3 && len(strings.Fields(folds[i-1])) <= 3 && !strings.ContainsAny(folds[i-1], "#0123456789")
 }
 
 // pageLines is how many lines a page has at least.
@@ -85,7 +93,7 @@ func (p *paper) headers() {
 		}
 		text := all[i]
 		switch {
-		case pageLine.MatchString(l.text) && !p.amongAlike(i):
+		case pageLine.MatchString(l.text) && !p.amongAlike(i) && !p.belowLead(i, all, seen):
 			l.header = true
 		case ruleLine.MatchString(l.text) && (!strings.Contains(l.text, "___") || seen[text] >= 2):
 			l.header = true

@@ -1,6 +1,7 @@
 package split
 
 import (
+	"math"
 	"regexp"
 	"slices"
 	"strconv"
@@ -444,7 +445,7 @@ func endsStem(s string) bool {
 var (
 	stroke     = regexp.MustCompile(`\s+/\s+`)
 	strokeOpen = regexp.MustCompile(`(?:\s{2,}|\t|[?:…]\s+|\n)`)
-	bracketed  = regexp.MustCompile(`\(\s*([^()]*?\S\s*/\s*\S[^()]*?)\s*\)`)
+	bracketed  = regexp.MustCompile(`[(\[]\s*([^()\[\]]*?\S\s*/\s*\S[^()\[\]]*?)\s*[)\]]`)
 	commaOr    = regexp.MustCompile(`\s*[,;]\s+(?:or\s+)?|\s+or\s+`)
 	byComma    = regexp.MustCompile(`[(\[]([^()\[\]]+)[)\]]\s*[.?]?\s*$`)
 )
@@ -516,10 +517,14 @@ func (d *draft) within(text string) {
 	for _, p := range between {
 		n += len(strings.Fields(p))
 	}
+	mean := float64(n) / float64(len(between))
 	n = max(1, (n+len(between)/2)/len(between))
 	head, tail := strings.Fields(parts[0]), strings.Fields(parts[len(parts)-1])
 	if len(head) <= n {
 		return
+	}
+	if len(parts) > 2 && len(tail) <= n+3 {
+		n = opening(head, between, mean)
 	}
 	parts[0] = strings.Join(head[len(head)-n:], " ")
 	stem := strings.Join(head[:len(head)-n], " ")
@@ -530,6 +535,47 @@ func (d *draft) within(text string) {
 	if d.offer(parts) {
 		d.stem = []string{stem}
 	}
+}
+
+// opening is how many words at the end of a stem are its first option: one that begins as
+// the others do, is about as long, and stands behind a word that leads to it.
+func opening(head, others []string, mean float64) int {
+	verbs, plain, figures := 0, 0, 0
+	for _, o := range others {
+		first := strings.ToLower(strings.Trim(strings.Fields(o)[0], "_*"))
+		if language.Verb(first) {
+			verbs++
+		}
+		if strings.IndexAny(first, "0123456789") == 0 {
+			figures++
+		}
+		if !language.Content(first) {
+			plain++
+		}
+	}
+	best, top := 1, math.Inf(-1)
+	for n := 1; n < len(head) && n <= 12; n++ {
+		first, before := strings.ToLower(strings.Trim(head[len(head)-n], "_*,")), head[len(head)-n-1]
+		worth := -0.5 * math.Abs(float64(n)-mean)
+		if language.Verb(first) == (2*verbs > len(others)) {
+			worth++
+		}
+		if (strings.IndexAny(first, "0123456789") == 0) == (2*figures > len(others)) {
+			worth++
+		}
+		if language.Content(first) == (2*plain < len(others)) {
+			worth++
+		}
+		if last := before[len(before)-1]; last == '?' || last == ':' {
+			worth += 4
+		} else if !language.Content(strings.ToLower(before)) {
+			worth++
+		}
+		if worth > top {
+			best, top = n, worth
+		}
+	}
+	return best
 }
 
 // listed are the entries of a list in brackets at the end of a text.

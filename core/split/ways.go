@@ -86,6 +86,26 @@ func (p *paper) filled(count []spot) []spot {
 	return out
 }
 
+// dashed are the lines with options within that begin with the bullet that most of them
+// begin with.
+func (p *paper) dashed() []spot {
+	by := map[form][]spot{}
+	for i, l := range p.lines {
+		for _, m := range l.marks {
+			if m.at == 0 && m.form.sort == bullet && stroke.MatchString(l.text) {
+				by[m.form] = append(by[m.form], spot{i, mark{end: m.end, form: form{sort: named}, place: first}})
+			}
+		}
+	}
+	var best []spot
+	for _, f := range sortedForms(by) {
+		if len(by[f]) > len(best) {
+			best = by[f]
+		}
+	}
+	return best
+}
+
 // ends says whether a line tells the key or a reason, as at the end of a question.
 func ends(l *line) bool {
 	return keyFirst.MatchString(l.text) && !strings.HasSuffix(l.text, "?") && (len(l.text) < 60 || strings.Contains(l.text[:20], ":")) || whyFirst.MatchString(l.text) || strings.HasPrefix(l.text, "→")
@@ -178,6 +198,9 @@ func (p *paper) uncounted() [][]spot {
 	}
 	if striped >= 2 && striped*2 >= len(lines) {
 		out = append(out, lines)
+		if dashed := p.dashed(); len(dashed) >= 2 {
+			out = append(out, dashed)
+		}
 	}
 	return out
 }
