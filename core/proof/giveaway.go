@@ -66,6 +66,10 @@ func (x *examination) giveaway() []Finding {
 	if x.quantitative() {
 		return nil
 	}
+	if x.standsInStem(key) {
+		return []Finding{{Check: "giveaway", Verdict: Unsure, At: "stem", Title: "The stem gives the answer away",
+			Says: fmt.Sprintf("“%s” stands in the stem word for word, and no other option does.", key.Text)}}
+	}
 	own := tellings(x.Options)
 	if sentences := language.Split(x.Stem); len(sentences) > 1 {
 		asks := language.Stems(x.asking())
@@ -85,6 +89,21 @@ func (x *examination) giveaway() []Finding {
 			Says: fmt.Sprintf("“%s” names what is asked and “%s”.", clipped(other.Stem), key.Text)}}
 	}
 	return nil
+}
+
+// standsInStem says whether the words of the key, two at least, stand in the stem and those
+// of no other option do.
+func (x *examination) standsInStem(key question.Option) bool {
+	stem := " " + words(x.Stem) + " "
+	if x.Stimulus != "" || x.Given != nil || len(strings.Fields(key.Text)) < 2 || !strings.Contains(stem, " "+words(key.Text)+" ") {
+		return false
+	}
+	for _, o := range x.Options {
+		if o.ID != key.ID && strings.Contains(stem, " "+words(o.Text)+" ") {
+			return false
+		}
+	}
+	return true
 }
 
 // tells says whether words hold the telling words of the key, or all but a share

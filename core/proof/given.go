@@ -42,6 +42,7 @@ var (
 	precision    = regexp.MustCompile(`(?i),?\s*\b(?:correct )?to (?:the nearest \pL+(?: \pL+)?|(?:\pL+|\d+) (?:significant figures?|decimal places?|s\.?f\.?|d\.?p\.?))\b\.?|, in \S+(?: \S+)?\?`)
 	forEach      = regexp.MustCompile(`(?i)(\d\s*\pL{1,5}) (?:on|for|in|to) (?:each|every|the) (square met(?:re|er)|cubic met(?:re|er)|met(?:re|er)|kilogram|litre|liter|hour|minute|second|kg)\b`)
 	timesEach    = regexp.MustCompile(`(?i)(\d) times (?:a|per|each|every|in (?:a|one|each|every)) (second|minute|hour|day)\b`)
+	ofSomething  = regexp.MustCompile(`(?i)(\d\s?(?:m?g|kg|mL|ml|L|l|litres?|grams?|kilos?)) of (?:\pL+ ){1,3}per (\pL+)`)
 	oneOf        = regexp.MustCompile(`(?i)\b(?:in|for|within|during|after|takes?|lasts?|break of|pause of) (?:an?|one|the) (second|minute|hour|day|week)\b`)
 	severalUnits = regexp.MustCompile(`(?i)\d[\d.]* ?(?:h|hours?|hrs?|days?|m|min|minutes?|mins?|kg|ft|feet|km) (?:and )?\d[\d.]* ?(?:min|minutes?|mins?|s|seconds?|secs?|g|hours?|h|cm|mm|m|inches|in)\b`)
 	timeWord     = regexp.MustCompile(`(?i)\b(?:seconds?|minutes?|hours?|hourly|days?|daily|weeks?|weekly|months?|monthly|years?|yearly|annual\w*|night|overnight|morning|o'clock)\b`)
@@ -81,6 +82,7 @@ func givens(stem string) []given {
 func quantities(stem string) []units.Found {
 	text := story.InFigures(oneOf.ReplaceAllString(precision.ReplaceAllString(stem, ""), "in 1 $1"))
 	text = forEach.ReplaceAllString(timesEach.ReplaceAllString(text, "$1 per $2"), "$1 per $2")
+	text = ofSomething.ReplaceAllString(text, "$1 per $2")
 	text = severalUnits.ReplaceAllStringFunc(text, func(m string) string {
 		q, ok := units.Together(m)
 		if !ok {
@@ -96,7 +98,7 @@ func quantities(stem string) []units.Found {
 			rates++
 		}
 	}
-	if len(found) > 1 && rates == 1 && len(timeWord.FindAllString(text, -1)) == 1 {
+	if len(found) > 1 && rates == 1 && oneKind(timeWord.FindAllString(text, -1)) {
 		for i, f := range found {
 			if at := max(strings.LastIndex(f.Unit.Text, " per "), strings.LastIndex(f.Unit.Text, " a "), strings.LastIndex(f.Unit.Text, "/")); at > 0 && timeWord.MatchString(f.Unit.Text[at:]) {
 				if u, ok := units.Parse(f.Unit.Text[:at]); ok {
@@ -106,6 +108,16 @@ func quantities(stem string) []units.Found {
 		}
 	}
 	return found
+}
+
+// oneKind says whether words are all the same, plural or not.
+func oneKind(words []string) bool {
+	for _, w := range words {
+		if !strings.EqualFold(strings.TrimSuffix(w, "s"), strings.TrimSuffix(words[0], "s")) {
+			return false
+		}
+	}
+	return len(words) > 0
 }
 
 // grouped puts a count and what each of it measures together: "three resistors of 10 Ω

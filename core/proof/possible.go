@@ -86,6 +86,9 @@ var (
 	splitWhole = regexp.MustCompile(`(?i)\b(?:chose|voted|prefer\w*|are|is|was|were|said|answered|spent|went|goes|go|come|comes|came|own\w*|made up|consists?|contains?|the rest)\b`)
 	noShares   = regexp.MustCompile(`(?i)\b(?:ris\w*|rose|rais\w*|increas\w*|decreas\w*|fell|falls?|discounts?|reduc\w*|interest|humidity|more|less|growth|grew|probabilit\w+|chance|also|both|solution|concentration|efficien\w+|loads?|marks?|scor\w+|tests?)\b`)
 	notADate   = regexp.MustCompile(`(?i)\b(?:31(?:st)? (?:of )?(?:april|june|september|november|february)|30(?:th)? (?:of )?february|(?:april|june|september|november) 31(?:st)?|february 3[01](?:st|th)?|3[2-9](?:nd|rd|th)? (?:of )?(?:january|february|march|april|may|june|july|august|september|october|november|december))\b`)
+	beyondAll  = regexp.MustCompile(`(?i)(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent) (?:of (?:the|all|its|our|their|those|these) (?:\pL+ ){0,2}(?:force|population|people|pupils|students|members|voters|seats|workers?|employees|staff|time|surface|area|land|class|group|group|water|air|animals|plants|patients|households|votes|marks|questions|answers)|lit|full|empty|covered|saturated|illuminated|filled|humid|pure|charged|literate|employed|unemployed|successful|complete|dark|absorbed|reflected)\b`)
+	exceeding  = regexp.MustCompile(`(?i)\b(?:ris\w*|rose|grow\w*|grew|exceeding|increas\w*|more than|times|last year|before|compared|over-?full|overtime|above)\b`)
+	enDash     = regexp.MustCompile(`((?:^|\s)(?:is|of|are|measures|has|with|and|was)\s)–(\d)`)
 	notATime   = regexp.MustCompile(`(?i)\b(?:at|from|to|till|until|by|since|before|after)\s+((?:2[5-9]|[3-9]\d):[0-5]\d|\d{1,2}:[6-9]\d)\b`)
 	belowZero  = regexp.MustCompile(`(?i)\b(?:altitude|depth|below|level|displac\w+|elevation|position|coordinate|error|chang\w+|differ\w+|deviation|tolerance|direction|velocity|lens|image|focal|axis)\b`)
 )
@@ -123,6 +126,11 @@ func impossibleParts(stem string) (at, why string) {
 			return s.Text, fmt.Sprintf("the shares make %g%%", total)
 		}
 	}
+	for _, m := range beyondAll.FindAllStringSubmatch(stem, -1) {
+		if v, ok := number(m[1]); ok && v > 100 && !exceeding.MatchString(stem) {
+			return m[0], "no part is more than the whole"
+		}
+	}
 	if m := notATime.FindStringSubmatch(stem); m != nil {
 		return m[1], "no clock shows this"
 	}
@@ -130,9 +138,9 @@ func impossibleParts(stem string) (at, why string) {
 		return m, "no calendar has this day"
 	}
 	if !belowZero.MatchString(stem) {
-		for _, f := range units.Find(stem) {
+		for _, f := range units.Find(enDash.ReplaceAllString(stem, "$1−$2")) {
 			if f.Value.Sign() < 0 && (f.Unit.Dim == metre.Dim || f.Unit.Dim == squareMetre.Dim || f.Unit.Dim == litre.Dim || f.Unit.Dim == gram.Dim) {
-				return strings.TrimSpace(stem[f.Start:f.End]), "it can't be less than nothing"
+				return strings.TrimSpace(f.Shown + " " + f.Unit.Text), "it can't be less than nothing"
 			}
 		}
 	}

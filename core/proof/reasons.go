@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/big"
 	"regexp"
+	"slices"
 	"strings"
 
 	"zincowl/core/kind"
@@ -270,6 +271,13 @@ var contrasting = regexp.MustCompile(`(?i)\b(?:but|while|whereas|instead|rather 
 // clauseEnd parts the clauses of an explanation.
 var clauseEnd = regexp.MustCompile(`[.;:!?]+\s*|,\s+(?:and|but|so|it|they|this|that|he|she)\s+|\s+(?:but|whereas|while)\s+`)
 
+// dismissed says whether a clause says of some words that they don't matter.
+func dismissed(text string, words map[string]bool) bool {
+	return slices.ContainsFunc(clauseEnd.Split(text, -1), func(clause string) bool {
+		return spared.MatchString(clause) && common(language.Stems(clause), words) > 0
+	})
+}
+
 var (
 	exclusive = regexp.MustCompile(`(?i)\b(?:only|solely|just)\b`)
 	spared    = regexp.MustCompile(`(?i)\bleav(?:es?|ing)\b.*\balone\b|\bspares?\b|\bnothing to do\b`)
@@ -314,6 +322,10 @@ func (x *examination) completed() []Finding {
 				found = o
 			}
 		}
+	}
+	if found.ID == "" && dismissed(x.Explanation, own[key.ID]) {
+		return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The explanation speaks against the key",
+			Says: fmt.Sprintf("It says that “%s” has nothing to do with it, and this is the key.", key.Text)}}
 	}
 	if found.ID == "" || !against {
 		return nil

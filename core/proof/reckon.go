@@ -105,6 +105,21 @@ func bracketed(how string) string {
 	return how
 }
 
+var (
+	perUnit = regexp.MustCompile(`(?i)\b(?:every|each|per) (?:(?:square|cubic) )?(?:met(?:re|er)|kilomet(?:re|er)|lit(?:re|er)|kilogram|kilo|gram|hour|minute|second|day|degree|volt|amp\w*|ton(?:ne)?)s?\b(?: of \pL+)? (?:\pL+ )?(?:gives?|costs?|adds?|needs?|takes?|weighs?|makes?|brings?|allows?)\b`)
+	howMany = regexp.MustCompile(`(?i)\bhow many (\pL+)|\bin (\pL+)\??$`)
+)
+
+// askedUnit is the unit in which a stem asks for its answer: "how many litres".
+func askedUnit(stem string) units.Unit {
+	for _, m := range howMany.FindAllStringSubmatch(strings.TrimSpace(stem), -1) {
+		if u, ok := units.Parse(m[1] + m[2]); ok {
+			return u
+		}
+	}
+	return units.One
+}
+
 func near(a, b float64) bool { return math.Abs(a-b) <= 0.006*math.Max(math.Abs(a), math.Abs(b)) }
 
 // reckon asks what the numbers of the stem can come to by their units alone. Where
@@ -115,6 +130,13 @@ func (x *examination) reckon() []Finding {
 	key, ok := amount(text)
 	if !ok || key.Unit.Zero != nil || x.Stimulus != "" || x.Given != nil || !x.quantitative() {
 		return nil
+	}
+	if perUnit.MatchString(x.Stem) {
+		return nil // "every metre of height gives 0.1 bar" is a rate that is told in a sentence
+	}
+	asked := askedUnit(x.Stem)
+	if key.Unit.Text == "" && asked.Text != "" {
+		key.Unit = asked
 	}
 	all, multiples := givens(x.Stem), folds(x.Stem)
 	if len(all) < 1 || len(all) > mostGivens || len(all)+len(multiples) == 1 && !converts.MatchString(x.Stem) {
@@ -163,6 +185,9 @@ func (x *examination) reckon() []Finding {
 			q, ok := amount(o.Text)
 			if !ok {
 				return nil
+			}
+			if q.Unit.Text == "" && asked.Text != "" {
+				q.Unit = asked
 			}
 			options = append(options, asGiven(units.Found{Quantity: q}))
 		}

@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"math"
 	"regexp"
 	"slices"
 	"strings"
@@ -20,6 +21,8 @@ type Batch struct {
 	skeletons [][]string
 	stems     []map[string]bool
 	keys      []map[string]bool
+	said      [][]meantWord  // the words of stem and key
+	answers   [][]meantWord  // those of the key
 	exercises []bool         // stems that are mathematics with words that only set the task
 	often     map[string]int // in how many stems a word stands
 }
@@ -33,6 +36,8 @@ func NewBatch(questions []question.Question) *Batch {
 		b.stems = append(b.stems, stems)
 		b.keys = append(b.keys, keyStems(q))
 		b.exercises = append(b.exercises, isExercise(q.Stem))
+		b.said = append(b.said, meantWords(q.Stem+" "+kind.KeyText(q)))
+		b.answers = append(b.answers, meantWords(kind.KeyText(q)))
 		for s := range stems {
 			b.often[s]++
 		}
@@ -58,11 +63,14 @@ func keyStems(q question.Question) map[string]bool {
 	if _, amount := units.ParseQuantity(text); amount {
 		return nil
 	}
-	if generic.MatchString(text) {
+	if generic.MatchString(text) || startsWithDigit.MatchString(text) {
 		return nil
 	}
 	return language.Stems(text)
 }
+
+// startsWithDigit are keys that are amounts, whatever they count.
+var startsWithDigit = regexp.MustCompile(`^\s*[-−–]?\d`)
 
 // generic are keys that many questions have.
 var generic = regexp.MustCompile(`(?i)^(?:all|none|both|neither|true|false|yes|no|always|never|one|two|three)\b.{0,24}$`)
@@ -155,7 +163,75 @@ func (x *examination) repeat() []Finding {
 				Says: fmt.Sprintf("“%s” is answered by “%s” as well; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other))}}
 		}
 	}
+	for i := range n {
+		if b.inOtherWords(n, i) && x.Stimulus == b.questions[i].Stimulus {
+			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It seems to be asked twice",
+				Says: fmt.Sprintf("“%s”, answered by “%s”, asks much the same in other words; keep one, or set this aside.", clipped(b.questions[i].Stem), kind.KeyText(b.questions[i]))}}
+		}
+	}
 	return nil
+}
+
+// meantWord is a content word with how much it tells.
+type meantWord struct {
+	word, stem string
+	weight     float64
+}
+
+// meantWords are the content words of a text.
+func meantWords(text string) []meantWord {
+	var out []meantWord
+	for _, w := range strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return r < 'a' || r > 'z' }) {
+		if len(w) > 2 && language.Content(w) {
+			out = append(out, meantWord{w, language.Stem(w), math.Log(float64(2 + language.Rank(w)))})
+		}
+	}
+	return out
+}
+
+// meant is how much of what some words mean others mean as well, both ways: each word is
+// held against the nearest of the others, and rare words count more (Mihalcea, Corley and
+// Strapparava, 2006).
+func meant(a, b []meantWord) float64 {
+	one := func(a, b []meantWord) float64 {
+		sum, weight := 0.0, 0.0
+		for _, x := range a {
+			best := 0.0
+			for _, y := range b {
+				if x.stem == y.stem {
+					best = 1
+					break
+				}
+				best = max(best, language.Near(x.word, y.word))
+			}
+			sum, weight = sum+x.weight*best, weight+x.weight
+		}
+		return sum / weight
+	}
+	if len(a) == 0 || len(b) == 0 {
+		return 0
+	}
+	return (one(a, b) + one(b, a)) / 2
+}
+
+// How much two questions have to mean the same, with their keys and in these alone.
+const (
+	sameMeaning = 0.62
+	sameAnswer  = 0.5
+	sameAsked   = 0.66 // where the answers are the same number
+)
+
+// inOtherWords says whether two questions, neither of which is to be reckoned, ask the
+// same in other words. Two that share no word are not compared.
+func (b *Batch) inOtherWords(n, i int) bool {
+	q, o := b.questions[n], b.questions[i]
+	if b.exercises[n] || b.exercises[i] || len(units.Find(q.Stem)) > 1 || len(units.Find(o.Stem)) > 1 || common(b.stems[n], b.stems[i]) == 0 {
+		return false
+	}
+	if a, c := strings.TrimSpace(kind.KeyText(q)), strings.TrimSpace(kind.KeyText(o)); startsWithDigit.MatchString(a) || startsWithDigit.MatchString(c) {
+		return a == c && len(a) > 1 && meant(b.said[n], b.said[i]) >= sameAsked
+	}
+	return len(b.answers[n]) > 0 && len(b.answers[i]) > 0 && meant(b.said[n], b.said[i]) >= sameMeaning && meant(b.answers[n], b.answers[i]) >= sameAnswer
 }
 
 // keyNumbers are the numbers of an answer that has several, in order.
@@ -221,7 +297,7 @@ func (b *Batch) tells(q question.Question, own map[string]map[string]bool, key q
 				rare++
 			}
 		}
-		if rare > 0 && tells(b.stems[i], own, key.ID, 0.6) {
+		if rare > 0 && (rare > 1 || len(own[key.ID]) > 1) && tells(b.stems[i], own, key.ID, 0.6) {
 			return other, true
 		}
 	}

@@ -33,9 +33,12 @@ func unPrefixed(word string) bool {
 var everyday = language.WordSet(`under until unless unit units union unique discharge display distance dispose district discuss discover disease dish disk disinfect disinfected disinfection
 	disinfectant disinfectants dissolve dissolved dissolves distil distilled disc discount discounts disposal distribution disturb undertake understand uncovered`)
 
+// mentioned is a word or two in quotes, which is spoken of and says nothing.
+var mentioned = regexp.MustCompile(`["“„«][^"”“»]{1,24}["”“»]`)
+
 // denied counts how often a sentence says no, and whether a word does so outright.
 func denied(sentence string) (n int, outright bool) {
-	sentence = heldTogether.ReplaceAllString(strings.ToLower(sentence), " ")
+	sentence = heldTogether.ReplaceAllString(mentioned.ReplaceAllString(strings.ToLower(sentence), " "), " ")
 	for _, s := range language.Split(sentence) {
 		joined := false // "nobody and nothing" denies once
 		for _, t := range s.Tokens {
@@ -107,7 +110,7 @@ func clipped(text string) string {
 }
 
 const (
-	seenThings = `(?:figure|diagram|graph|chart|photo(?:graph)?|picture|image|drawing|illustration|sketch|map|plan|scheme|sign|symbol|curve|screenshot|plot|pie chart|bar chart|flow ?chart|label|table|list|text|passage|extract|letter|e-?mail|article|report|case|scenario|appendix|annex|exhibit|handout|trial balance|balance sheet|statement|data sheet|specification|recording|video|clip|dibujo|imagen|foto|gráfico|texto|tabla|mapa|figura|bild|abbildung|zeichnung|foto|diagramm|tabelle|text|dessin|image|graphique|tableau|carte)`
+	seenThings = `(?:figure|diagram|graph|chart|photo(?:graph)?|picture|pictogram|icon|x-ray|scan|image|drawing|illustration|sketch|map|plan|scheme|sign|symbol|curve|screenshot|plot|pie chart|bar chart|flow ?chart|label|table|list|text|passage|extract|letter|e-?mail|article|report|case|scenario|appendix|annex|exhibit|handout|trial balance|balance sheet|statement|data sheet|specification|recording|video|clip|dibujo|imagen|foto|gráfico|texto|tabla|mapa|figura|bild|abbildung|zeichnung|foto|diagramm|tabelle|text|dessin|image|graphique|tableau|carte)`
 	adjectives = `(?:\pL+[-–]?\pL*\s+){0,3}`
 )
 
@@ -118,6 +121,7 @@ var shownElsewhere = []*regexp.Regexp{
 	regexp.MustCompile(`(?i)\b(?:the|this|these|which|what|each) ` + adjectives + `\pL+s? (?:shown|pictured|drawn|printed|illustrated|depicted|reproduced) (?:above|below|here|opposite|overleaf|on the (?:right|left)|in the ` + seenThings + `|at the (?:top|bottom))\b`),
 	regexp.MustCompile(`(?i)\b(?:in|on|from|of|by) the (?:figure|diagram|graph|chart|photo(?:graph)?|picture|drawing|illustration|sketch|passage|extract|appendix|annex|exhibit|curve)\b`),
 	regexp.MustCompile(`(?i)\b` + seenThings + ` (?:above|below|opposite|overleaf|on the (?:right|left)|shown)\b`),
+	regexp.MustCompile(`(?i)\b(?:the|this|that|these|those) ` + adjectives + `(?:picture|pictogram|icon|x-ray|photo(?:graph)?|image|drawing|illustration|sketch|sign|symbol|poster|label|diagram|figure|map|extract|screen|slide|clip|recording)s? (?:(?:next to|beside|near|under|at the (?:edge|side|top|bottom|foot) of) (?:this|the) (?:text|question|page|sheet|map|extract|picture|column|margin)\b|on the (?:wall|board|screen|next page|sheet|slide|handout|projector)\b|in the (?:margin|appendix|booklet|handout)\b)`),
 	regexp.MustCompile(`(?i)\b(?:mira|observa|lee|miren|observe|lea) (?:el|la|los|las|este|esta) ` + seenThings + `|\b(?:sieh|schau|betrachte|lies)\b.{0,30}\b` + seenThings + `|\b(?:regarde[zr]?|observe[zr]?|lis(?:ez)?) (?:le|la|les|ce|cette) ` + seenThings),
 }
 

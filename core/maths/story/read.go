@@ -74,6 +74,7 @@ var (
 	andAHalf     = regexp.MustCompile(`(?i)\b(\d+|an?|one|two|three|four|five|six) (hours?|years?|metres?|litres?|kilometres?|kilos?) and a half\b`)
 	single       = regexp.MustCompile(`(?i)\b(?:one|a single) (litres?|liters?|metres?|meters?|kilometres?|kilometers?|kilograms?|kilos?|kg|km|tonnes?|hours?|minutes?|seconds?|days?|weeks?|grams?|square metre|cubic metre)\b`)
 	wideNumber   = regexp.MustCompile(`(\d) (\d{3})\b`)
+	thousands    = regexp.MustCompile(`(?i)\b(\d+(?:\.\d+)?) (thousand|million|billion)\b`)
 	perCentWord  = regexp.MustCompile(`(?i)(\d)\s*(?:per ?cent)\b`)
 	precision    = regexp.MustCompile(`(?i),?\s*\b(?:correct )?to (?:the nearest \pL+(?: \pL+)?|(?:\pL+|\d+) (?:significant figures?|decimal places?|s\.?f\.?|d\.?p\.?))\b\.?`)
 )
@@ -105,6 +106,14 @@ func inFigures(text string) (string, map[int]bool) {
 		text = wideNumber.ReplaceAllString(text, "$1$2")
 	}
 	text = perCentWord.ReplaceAllString(text, "$1 %")
+	text = thousands.ReplaceAllStringFunc(text, func(s string) string {
+		m := thousands.FindStringSubmatch(s)
+		v, ok := new(big.Rat).SetString(m[1])
+		if !ok {
+			return s
+		}
+		return strings.TrimSuffix(strings.TrimRight(mul(v, big.NewRat(map[string]int64{"thousand": 1e3, "million": 1e6, "billion": 1e9}[strings.ToLower(m[2])], 1)).FloatString(3), "0"), ".")
+	})
 	var out strings.Builder
 	spoken := map[int]bool{}
 	last := 0

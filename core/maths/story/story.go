@@ -122,7 +122,7 @@ func (t *told) inProportion() (Answer, bool) {
 		return Answer{}, false
 	}
 	a, b, c := t.all[0], t.all[1], t.all[2]
-	if a.alike(b) || t.parts(a, b) || !forSoMany.MatchString(t.text[a.End:b.Start]+" "+t.text[b.End:min(len(t.text), b.End+18)]+" "+t.text[max(0, a.Start-24):a.Start]) {
+	if a.Unit.Text == "" && a.noun == "" || b.Unit.Text == "" && b.noun == "" || a.alike(b) || t.parts(a, b) || !forSoMany.MatchString(t.text[a.End:b.Start]+" "+t.text[b.End:min(len(t.text), b.End+18)]+" "+t.text[max(0, a.Start-24):a.Start]) {
 		return Answer{}, false
 	}
 	same, other := a, b
