@@ -469,7 +469,7 @@ func (p *paper) survey() *habits {
 			}
 		}
 		for i, l := range it.lines {
-			if i > 0 && len(strings.Fields(l.text)) <= 8 && !strings.HasSuffix(l.text, "?") && !labelledLine(l.text) && !leads(l.text) {
+			if i > 0 && len(l.text) > 2 && len(strings.Fields(l.text)) <= 8 && !strings.HasSuffix(l.text, "?") && !labelledLine(l.text) && !leads(l.text) {
 				lines[folded(l.text)]++
 			}
 		}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 )
 
 // fewestGlued is how many labels stand in a line without a blank before them at least, in a
@@ -87,7 +88,7 @@ func (p *paper) bareLetters() {
 	var found []pair
 	begins, next := 0, byte(0)
 	for _, l := range p.lines {
-		if l.header || len(l.text) < 5 || l.text[0] < 'A' || l.text[0] > 'G' || l.text[1] != ' ' {
+		if l.header || len(l.text) < 5 || l.text[0] < 'A' || l.text[0] > 'G' || l.text[1] != ' ' || strings.ContainsRune("-–—:.)=/ ", runeAt(l.text, 2)) && !unicode.IsDigit(runeAt(l.text[2:], utf8.RuneLen(runeAt(l.text, 2)))) {
 			continue
 		}
 		var marks []mark

@@ -99,7 +99,7 @@ func setOptions(q *question.Question, text string) string {
 		return rest
 	}
 	for _, o := range q.Options {
-		if p := plainly(o.Text); p != "" && strings.HasPrefix(plainly(text), p+" ") {
+		if p := plainly(o.Text); p != "" && strings.HasPrefix(plainly(text), p) && strings.ContainsRune(" ,;:(–—", runeAt(plainly(text), len(p))) {
 			q.Key = question.Key{Options: []string{o.ID}}
 			return text
 		}

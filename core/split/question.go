@@ -458,6 +458,10 @@ func (d *draft) parted() {
 		return
 	}
 	text := strings.Join(d.stem, "\n")
+	if stem, parts := suggested(text); len(parts) > 1 && d.offer(parts) {
+		d.stem = strings.Split(stem, "\n")
+		return
+	}
 	if m := bracketed.FindStringSubmatchIndex(text); m != nil {
 		parts := regexp.MustCompile(`\s*/\s*`).Split(text[m[2]:m[3]], -1)
 		spaced := stroke.MatchString(text[m[2]:m[3]])
@@ -503,6 +507,23 @@ func (d *draft) parted() {
 		stem += text[end:]
 	}
 	d.stem = strings.Split(strings.TrimSpace(stem), "\n")
+}
+
+// suggested are the answers that a question suggests by asking again: "Which needle suits
+// jersey? a sharp one? a ballpoint?"
+func suggested(text string) (stem string, parts []string) {
+	if strings.Count(text, "?") < 3 || !strings.HasSuffix(text, "?") {
+		return "", nil
+	}
+	asks := strings.Split(strings.TrimSuffix(text, "?"), "?")
+	for _, a := range asks[1:] {
+		a = strings.TrimSpace(a)
+		if r := runeAt(a, 0); a == "" || !unicode.IsLower(r) && !unicode.IsDigit(r) || len(strings.Fields(a)) > 6 {
+			return "", nil
+		}
+		parts = append(parts, a)
+	}
+	return asks[0] + "?", parts
 }
 
 // within takes options out of the middle of a sentence: the first and the last of
@@ -551,6 +572,13 @@ func opening(head, others []string, mean float64) int {
 		}
 		if !language.Content(first) {
 			plain++
+		}
+	}
+	if sign := head[len(head)-1][len(head[len(head)-1])-1:]; sign == "_" || sign == "*" { // it is marked as the right one
+		for n := 1; n < len(head) && n <= 14; n++ {
+			if strings.HasPrefix(head[len(head)-n], sign) {
+				return n
+			}
 		}
 	}
 	best, top := 1, math.Inf(-1)

@@ -197,10 +197,10 @@ func (p *paper) uncounted() [][]spot {
 		out = append(out, runs)
 	}
 	if striped >= 2 && striped*2 >= len(lines) {
-		out = append(out, lines)
-		if dashed := p.dashed(); len(dashed) >= 2 {
-			out = append(out, dashed)
+		if dashed := p.dashed(); len(dashed)*10 >= 7*len(lines) {
+			lines = dashed // the others are remarks
 		}
+		out = append(out, lines)
 	}
 	return out
 }
