@@ -170,6 +170,8 @@ func (d *draft) read(lines []*line, all []run) {
 				// below
 			case awaited == "key" && !l.blank || awaited == "key" && d.key == "":
 				// below
+			case in == inOptions && open >= 0 && d.offers[open].text == "" && !(all && isKey && got.at == 0):
+				l.as = Option // its letter stands alone on the line above
 			case in == inStem && (len(d.rest) > 0 || !offered && d.beyond(l, isKey)):
 				d.rest = append(d.rest, l)
 				continue

@@ -74,6 +74,20 @@ func (p *paper) listed(blocks []*block) ([]*block, []*line) {
 	return out, region
 }
 
+// answersAhead takes out of the lines above the first question those that answer several
+// of them.
+func answersAhead(blocks []*block, heads []*line) (rest, answers []*line) {
+	k := newList(numbered(blocks))
+	for _, l := range heads {
+		if l.hint == "" && len(blocks) > 2 && (k.several(l.text) || len(k.grouped(l.text)) > 1 && len(answers) > 0) {
+			answers = append(answers, l)
+			continue
+		}
+		rest = append(rest, l)
+	}
+	return rest, answers
+}
+
 // numbered is a paper that has the labels of blocks and nothing else.
 func numbered(blocks []*block) *paper {
 	p := &paper{}
@@ -95,18 +109,23 @@ func (k *list) begins(lines []*line, blocks []*block, end bool) bool {
 		switch {
 		case len(lines) > 2 && k.grid(next, lines[2].text) != nil, runOfKeys.MatchString(next), len(k.reversed(next)) >= 2:
 			return true
+		case len(k.grouped(next)) > 0 && len(lines) > 2 && (len(k.grouped(lines[2].text)) > 0 || len(k.grouped(next)) > 1):
+			return true
 		case next != "":
 			ok := false
 			for _, l := range lines[1:min(4, len(lines))] { // a table of answers has a head of its own
 				text := strings.Trim(l.text, "| ")
 				_, labelled := k.labelled(text, 0)
-				ok = ok || labelled && (text == next || strings.Contains(l.text, "|"))
+				ok = ok || labelled && (text == next || strings.Contains(l.text, "|")) || k.told(text) != nil
 			}
 			return ok || len(k.row(next)) > 1 || keyHead.MatchString(next) || reasonHead.MatchString(next) || sectionHead.MatchString(next) || kindHead.MatchString(next)
 		}
 		return len(blocks) > 0 && !blocks[0].real(true)
 	}
 	if next != "" && k.grid(l.text, next) != nil {
+		return true
+	}
+	if next != "" && (len(k.grouped(l.text)) > 1 || len(k.grouped(next)) > 1) && len(k.grouped(l.text)) > 0 && len(k.grouped(next)) > 0 {
 		return true
 	}
 	if !k.several(l.text) {

@@ -126,6 +126,44 @@ func (p *paper) bareLetters() {
 	}
 }
 
+// parted gives marks to the letters of options that signs part within a line, "… A sand; B
+// lime; C air", where that is how the paper has them.
+func (p *paper) partedLetters() {
+	found := map[*line][]mark{}
+	for _, l := range p.lines {
+		at := strings.Index(l.text, " A ")
+		if at < 8 {
+			continue
+		}
+		marks := []mark{{at: at + 1, end: at + 3, form: form{sort: upper}, value: []int{1}, place: apart}}
+		rest := at + 3
+		for letter := 'B'; letter <= 'F'; letter++ {
+			k := -1
+			for _, sign := range []string{"; ", ", ", ";", " / "} {
+				if i := strings.Index(l.text[rest:], fmt.Sprintf("%s%c ", sign, letter)); i > 0 && (k < 0 || i+len(sign) < k) {
+					k = i + len(sign)
+				}
+			}
+			if k < 0 {
+				break
+			}
+			marks = append(marks, mark{at: rest + k, end: rest + k + 2, form: form{sort: upper}, value: []int{int(letter-'A') + 1}, place: apart})
+			rest += k + 2
+		}
+		if len(marks) >= 3 {
+			found[l] = marks
+		}
+	}
+	if len(found) < 3 {
+		return
+	}
+	for l, marks := range found {
+		l.marks = slices.DeleteFunc(l.marks, func(m mark) bool { return m.form == form{sort: upper} })
+		l.marks = append(l.marks, marks...)
+		slices.SortStableFunc(l.marks, func(a, b mark) int { return a.at - b.at })
+	}
+}
+
 // face is one side of a card, as it is headed: "Card 3 / back".
 type face struct {
 	line   int

@@ -197,6 +197,41 @@ func (k *list) several(text string) bool {
 	return true
 }
 
+var (
+	groupedKeys = regexp.MustCompile(`^\W*([A-Ha-h])\)?\s*(?:[:=–—-]+|is right in|is correct in|for|in)\s*((?:(?:questions?|nos?\.?)\s*)?\d{1,3}(?:\s*(?:,|;|\s|and|&)\s*\d{1,3})*)\W*$`)
+	toldKey     = regexp.MustCompile(`(?i)^(?:in |for |to |with |the )?(?:(?:correct |right )?(?:answer|solution|key) (?:to|for|of|in) )?(?:question|number|no\.?|item|q)?\s*(?:number |no\.? )?(\d{1,3})\s*(?:,|:|–|-)?\s*(?:(?:the )?(?:correct |right )?(?:answer|option|choice|one)\s*)?(?:it )?(?:is|was|=)?\s*(?:option |choice |answer )?[(\[]?([a-h])[)\]]?(?:(?: is| was)?(?: the)? (?:correct|right|true|answer|one))?(?:\s*[.,;:]+\s*|\s+because\s+|\s*$)(.*)$`)
+)
+
+// grouped reads "B: 2, 5 and 7": the questions that one letter answers.
+func (k *list) grouped(text string) []entry {
+	m := groupedKeys.FindStringSubmatch(text)
+	if m == nil || !k.decimal {
+		return nil
+	}
+	var out []entry
+	for _, n := range digits.FindAllString(m[2], -1) {
+		at := k.labels[n]
+		if at == nil {
+			return nil
+		}
+		out = append(out, entry{at: at[0], value: m[1]})
+	}
+	return out
+}
+
+// told reads a sentence that says what is right: "In question 3, (c) is correct. It …".
+func (k *list) told(text string) *entry {
+	m := toldKey.FindStringSubmatch(text)
+	if m == nil || k.labels[m[1]] == nil || len(strings.Fields(text)) < 3 {
+		return nil
+	}
+	e := entry{at: k.pick(m[1]), value: m[2]}
+	if why := strings.TrimSpace(m[3]); why != "" {
+		e.why = []string{why}
+	}
+	return &e
+}
+
 // reversed reads answers that stand before the numbers of their questions.
 func (k *list) reversed(text string) []entry {
 	var out []entry
@@ -293,6 +328,17 @@ func (k *list) read(lines []*line) {
 				open = nil
 				continue
 			}
+		}
+		if values := k.grouped(text); len(values) > 0 && !k.reasons {
+			k.keep(values)
+			open = nil
+			continue
+		}
+		if e := k.told(text); e != nil && !k.reasons {
+			k.at = e.at
+			k.keep([]entry{*e})
+			open = &k.p.keys[len(k.p.keys)-1]
+			continue
 		}
 		if values := k.reversed(text); len(values) >= 2 {
 			k.keep(values)

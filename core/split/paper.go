@@ -39,6 +39,8 @@ func newPaper(raw []string, hints []Hint) *paper {
 		}
 	}
 	p.faces()
+	p.spelled()
+	p.flags()
 	p.headers()
 	p.untangle()
 	blank := false
@@ -60,6 +62,7 @@ func newPaper(raw []string, hints []Hint) *paper {
 		l.scan()
 	}
 	p.bareLetters()
+	p.partedLetters()
 	p.matchRows()
 	return p
 }
@@ -314,6 +317,8 @@ func (p *paper) read(starts []spot) {
 	starts = p.told(starts)
 	blocks, heads := p.blocks(starts)
 	blocks, region := p.listed(blocks)
+	heads, ahead := answersAhead(blocks, heads)
+	region = append(region, ahead...)
 	p.compose(blocks, heads)
 	p.habits = p.survey()
 	for _, it := range p.items {

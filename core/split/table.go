@@ -115,6 +115,15 @@ func (p *paper) rows() ([]row, int) {
 			continue
 		}
 		fit := slices.DeleteFunc(found, func(r row) bool { return len(r.cells) > width || filled(r.cells) < 2 || len(r.cells) < 2 })
+		lettered := 0
+		for _, r := range fit {
+			if second := strings.TrimSpace(r.cells[1]); len(second) > 2 && (second[0] == 'B' || second[0] == 'b') && strings.ContainsAny(second[1:2], " ).:") {
+				lettered++
+			}
+		}
+		if lettered*2 > len(fit) {
+			continue // options behind letters on one line
+		}
 		if widths[width]*10 >= all*6 && len(fit) > len(best) {
 			best, bestWidth = fit, width
 		}
@@ -165,6 +174,11 @@ func infer(kinds []column, body []row) bool {
 	for i := range kinds {
 		if values := column(i); kinds[i] == other && ascends(values) {
 			kinds[i] = numberColumn
+		}
+	}
+	for i := range kinds {
+		if kinds[i] == other && inOneCell(column(i)) {
+			kinds[i] = optionColumn
 		}
 	}
 	stem := slices.Index(kinds, stemColumn)
@@ -222,6 +236,20 @@ func infer(kinds []column, body []row) bool {
 	return slices.Contains(kinds, optionColumn) || slices.Contains(kinds, keyColumn)
 }
 
+// cellParts parts options that stand in one cell.
+var cellParts = regexp.MustCompile(`\s*(?:;|\s/\s|\|)\s*`)
+
+// inOneCell says whether a column holds all options of each question, parted by signs.
+func inOneCell(values []string) bool {
+	n := 0
+	for _, v := range values {
+		if len(cellParts.Split(v, -1)) >= 3 {
+			n++
+		}
+	}
+	return n >= 2 && n*10 >= len(values)*6
+}
+
 // ascends says whether values are numbers that count up.
 func ascends(values []string) bool {
 	last, n := 0, 0
@@ -263,7 +291,7 @@ func keyed(body []row, at, stem int) int {
 			continue
 		}
 		for i, c := range r.cells {
-			if i != at && i != stem && same(c, v) {
+			if i != at && i != stem && (same(c, v) || slices.ContainsFunc(cellParts.Split(c, -1), func(part string) bool { return same(part, v) })) {
 				n++
 				break
 			}
@@ -321,6 +349,12 @@ func (p *paper) tableRow(r row, kinds []column, counted bool) {
 		case stemColumn:
 			d.stem = []string{cell}
 		case optionColumn:
+			if parts := cellParts.Split(cell, -1); len(parts) >= 3 {
+				for _, part := range parts {
+					d.offers = append(d.offers, offer{text: part})
+				}
+				break
+			}
 			d.offers = append(d.offers, offer{text: cell})
 		case keyColumn:
 			d.key = cell
