@@ -12,9 +12,9 @@ import (
 )
 
 var (
-	matchWord    = regexp.MustCompile(`(?i)\bmatch(?:ing)?\b`)
-	stimuliWord  = regexp.MustCompile(`(?i)\b(?:questions?|items?|nos?|numbers|q|qs|fragen|aufgaben|preguntas|problems|exercises)\b`)
-	letterBehind = regexp.MustCompile(`^([^\w]*\pL[\pL .']{0,18}?)\s*[:=.–-]*\s*[(\[]?([A-Ha-h])[)\]]?\.?$`)
+	matchWord   = regexp.MustCompile(`(?i)\bmatch(?:ing)?\b`)
+	stimuliWord = regexp.MustCompile(`(?i)\b(?:questions?|items?|nos?|numbers|q|qs|fragen|aufgaben|preguntas|problems|exercises)\b`)
+	labelBehind = regexp.MustCompile(`^([^\w\s]{1,3}|[^\w]*\pL[\pL .']{0,18}?)\s*[:=.–-]*\s*[(\[]?([A-Ha-h]|[ivxIVX]{1,4}|[1-8])[)\]]?\.?$`)
 )
 
 // listed takes the answers that stand apart out of the blocks, and says which
@@ -488,7 +488,7 @@ func (p *paper) survey() *habits {
 			}
 		}
 		for i, l := range it.lines {
-			if i > 0 && len(l.text) > 2 && len(strings.Fields(l.text)) <= 8 && !strings.HasSuffix(l.text, "?") && !labelledLine(l.text) && !leads(l.text) {
+			if i > 0 && len(l.text) > 2 && len(strings.Fields(l.text)) <= 8 && !strings.HasSuffix(l.text, "?") && !labelledLine(l.text) && !leads(l.text) && !labelBehind.MatchString(l.text) {
 				lines[folded(l.text)]++
 			}
 		}
@@ -612,21 +612,38 @@ func (p *paper) candidates(h *habits, it *item, r run) {
 	}
 	last := r.spots[len(r.spots)-1]
 	had := map[string]bool{}
+	var options []string
+	for _, s := range r.spots {
+		if o := strings.TrimSpace(it.lines[s.line].text[s.end:]); len(o) > 2 {
+			options = append(options, o)
+		}
+	}
 	note := func(text string) {
-		if m := letterBehind.FindStringSubmatch(strings.TrimSpace(text)); m != nil && int(m[2][0]|0x20-'a') < len(r.spots) {
+		text = strings.TrimSpace(text)
+		if m := labelBehind.FindStringSubmatch(text); m != nil && r.names(m[2]) {
 			had[strings.ToLower(strings.TrimSpace(m[1]))] = true
+			return
+		}
+		for _, o := range options {
+			if lead, ok := strings.CutSuffix(text, o); ok && lead != "" && len(lead) <= 24 {
+				had[strings.ToLower(strings.TrimRight(lead, " :.=\t-–"))] = true
+			}
 		}
 	}
 	for i := last.line; i < len(it.lines); i++ {
 		text := it.lines[i].text
 		if i == last.line {
 			cells := columns(text)
-			text = cells[len(cells)-1]
+			if text = cells[len(cells)-1]; len(cells) == 1 {
+				continue
+			}
 		}
 		note(text)
 	}
 	for lead := range had {
-		h.maybe[lead]++
+		if lead != "" {
+			h.maybe[lead]++
+		}
 	}
 }
 

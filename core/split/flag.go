@@ -111,7 +111,7 @@ var (
 	inWords    = []string{"one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty"}
 	ordinals   = []string{"first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth"}
 	spelledOut = regexp.MustCompile(`(?i)^(\W{0,2})(?:(the )?(` + strings.Join(ordinals, "|") + `) (question|item|problem|card|task)|(?:(question|number|no\.?|item|problem|card|task|answer) )?(` + strings.Join(inWords, "|") + `))\b[.:)]?(\s*)`)
-	spokenPart = regexp.MustCompile(`(?i)\b(option|choice|possibility|alternative) (one|two|three|four|five|six|[1-6])\b[:.)]?`)
+	spokenPart = regexp.MustCompile(`\b((?i)option|choice|possibility|alternative) ((?i)one|two|three|four|five|six|[1-6]\b|[A-H][:.)])[:.)]?`)
 )
 
 // fewestSpelled is how many lines begin so at least.
@@ -163,7 +163,9 @@ func (p *paper) spelled() {
 		l.text = spokenPart.ReplaceAllStringFunc(l.text, func(s string) string {
 			word := strings.ToLower(spokenPart.FindStringSubmatch(s)[2])
 			n := slices.Index(inWords, word)
-			if n < 0 {
+			if word[0] >= 'a' && word[0] <= 'h' && len(word) == 2 {
+				n = int(word[0] - 'a')
+			} else if n < 0 {
 				n, _ = strconv.Atoi(word)
 				n--
 			}

@@ -104,7 +104,7 @@ func (p *paper) headers() {
 			l.header = true
 		case seen[text] >= 3 && counting(text) && !strings.Contains(text, "question"):
 			l.header = true
-		case seen[text] >= 3 && !close[text] && len(l.text) > 12 && !labelledLine(l.text) && !leads(l.text) && !instruction.MatchString(l.text) && !strings.ContainsAny(l.text, "?_"):
+		case seen[text] >= 3 && !close[text] && len(l.text) > 12 && !labelledLine(l.text) && !leads(l.text) && !labelBehind.MatchString(l.text) && !instruction.MatchString(l.text) && !strings.ContainsAny(l.text, "?_"):
 			l.header = true
 		}
 	}

@@ -445,6 +445,7 @@ func endsStem(s string) bool {
 var (
 	stroke     = regexp.MustCompile(`\s+/\s+`)
 	strokeOpen = regexp.MustCompile(`(?:\s{2,}|\t|[?:…]\s+|\n)`)
+	orAmong    = regexp.MustCompile(`^([\s\S]*\?)\s+(?:(?i:is|are|was|were|does|do) (?:it|they|this|that|these)\s+)?([^?]+(?:, | or )[^?]+)\?$`)
 	bracketed  = regexp.MustCompile(`[(\[]\s*([^()\[\]]*?\S\s*/\s*\S[^()\[\]]*?)\s*[)\]]`)
 	commaOr    = regexp.MustCompile(`\s*[,;]\s+(?:or\s+)?|\s+or\s+`)
 	byComma    = regexp.MustCompile(`[(\[]([^()\[\]]+)[)\]]\s*[.?]?\s*$`)
@@ -461,6 +462,12 @@ func (d *draft) parted() {
 	if stem, parts := suggested(text); len(parts) > 1 && d.offer(parts) {
 		d.stem = strings.Split(stem, "\n")
 		return
+	}
+	if m := orAmong.FindStringSubmatch(text); m != nil && d.key != "" {
+		if parts := commaOr.Split(m[2], -1); slices.ContainsFunc(parts, func(p string) bool { return same(p, d.key) }) && d.offer(parts) {
+			d.stem = strings.Split(m[1], "\n")
+			return
+		}
 	}
 	if m := bracketed.FindStringSubmatchIndex(text); m != nil {
 		parts := regexp.MustCompile(`\s*/\s*`).Split(text[m[2]:m[3]], -1)
