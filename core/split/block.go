@@ -154,6 +154,10 @@ func (d *draft) read(lines []*line, all []run) {
 			got, isKey := h.keyAt(text, 0, known)
 			reason, isWhy := whyAt(text, 0)
 			switch {
+			case yourAnswer.MatchString(text):
+				l.as = Key // what somebody answered, which says nothing of what is right
+				before = l
+				continue
 			case awaited == "why" && in == inAnswer && !isKey && (!l.blank || len(d.why) == 0):
 				d.why, l.as = append(d.why, text), Explanation
 				before = l
@@ -286,6 +290,9 @@ func (d *draft) read(lines []*line, all []run) {
 		before = l
 	}
 }
+
+// yourAnswer is what somebody answered who took the paper.
+var yourAnswer = regexp.MustCompile(`(?i)^(?:your|my|their|given|chosen|selected|submitted|student'?s?|you) (?:answer(?:ed)?|response|choice|selection|chose|selected|option)\b`)
 
 // recased says whether a line begins with a capital below an option that begins
 // with a small letter: it is another sentence.

@@ -306,6 +306,135 @@ var byHand = map[string]func(r *rand.Rand, all []stock) string{
 		}
 		return o.String()
 	},
+	"examiner's copy": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		o.WriteString("LARKMERE WATER BOARD\nExaminer's copy - do not hand out\n\n")
+		for i, q := range all {
+			fmt.Fprintf(&o, "Item %d\t[key %s]\n%s\n", i+1, large(q.right), q.stem)
+			for k, x := range q.options {
+				fmt.Fprintf(&o, "\t%s\t%s\n", large(k), x)
+			}
+		}
+		return o.String()
+	},
+	"diary": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		o.WriteString("what they asked me today\n\n")
+		for i, q := range all {
+			fmt.Fprintf(&o, "(%d) %s\n", i+1, q.stem)
+			fmt.Fprintf(&o, "choices were: %s\n", strings.Join(q.options, " | "))
+			fmt.Fprintf(&o, "I think it is %s\n\n", q.options[q.right])
+		}
+		return o.String()
+	},
+	"under each other, bold right": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for i, q := range all {
+			fmt.Fprintf(&o, "%d.\t%s\n", i+1, q.stem)
+			for k, x := range q.options {
+				if k == q.right {
+					x = "<b>" + x + "</b>"
+				}
+				fmt.Fprintf(&o, "\t%s.\t%s\n", strings.ToLower(large(k)), x)
+			}
+		}
+		return o.String()
+	},
+	"key with dots": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for i, q := range all {
+			fmt.Fprintf(&o, "%d. %s\n", i+1, q.stem)
+			for k, x := range q.options {
+				fmt.Fprintf(&o, "    %s) %s\n", large(k), x)
+			}
+		}
+		o.WriteString("\nANSWER KEY\n")
+		for i, q := range all {
+			fmt.Fprintf(&o, "%d ........ %s\n", i+1, large(q.right))
+		}
+		return o.String()
+	},
+	"solutions with text": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for i, q := range all {
+			fmt.Fprintf(&o, "Q%d) %s\n", i+1, q.stem)
+			for k, x := range q.options {
+				fmt.Fprintf(&o, "(%d) %s   ", k+1, x)
+			}
+			o.WriteString("\n")
+		}
+		o.WriteString("\nAnswers and explanations\n")
+		for i, q := range all {
+			fmt.Fprintf(&o, "Q%d) (%d) %s - %s\n", i+1, q.right+1, q.options[q.right], q.why)
+		}
+		return o.String()
+	},
+	"question mark lists": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for _, q := range all {
+			fmt.Fprintf(&o, "? %s\n", q.stem)
+			for k, x := range q.options {
+				s := "-"
+				if k == q.right {
+					s = "!"
+				}
+				fmt.Fprintf(&o, "%s %s\n", s, x)
+			}
+			o.WriteString("\n")
+		}
+		return o.String()
+	},
+	"two columns of options": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for i, q := range all {
+			fmt.Fprintf(&o, "%02d  %s\n", i+1, q.stem)
+			fmt.Fprintf(&o, "    a %-38s c %s\n    b %-38s d %s\n", q.options[0], q.options[2], q.options[1], q.options[3])
+		}
+		o.WriteString("\nLösungen: ")
+		for i, q := range all {
+			fmt.Fprintf(&o, "%02d%s ", i+1, strings.ToLower(large(q.right)))
+		}
+		return o.String()
+	},
+	"your answer, right answer": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for i, q := range all {
+			fmt.Fprintf(&o, "Question %d of %d\n%s\n", i+1, len(all), q.stem)
+			for _, x := range q.options {
+				fmt.Fprintf(&o, "%s\n", x)
+			}
+			fmt.Fprintf(&o, "Your answer: %s\nRight answer: %s\nPoints: 1 / 1\n", q.options[r.IntN(4)], q.options[q.right])
+		}
+		return o.String()
+	},
+	"footnotes": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for i, q := range all {
+			fmt.Fprintf(&o, "%d. %s\n", i+1, q.stem)
+			for k, x := range q.options {
+				fmt.Fprintf(&o, "   %s. %s\n", large(k), x)
+			}
+			if i%3 == 2 {
+				o.WriteString("- 3 -\n")
+			}
+		}
+		o.WriteString("________\n")
+		for i, q := range all {
+			fmt.Fprintf(&o, "%d: %s (%s)\n", i+1, large(q.right), strings.TrimSuffix(q.why, "."))
+		}
+		return o.String()
+	},
+	"upper and lower": func(r *rand.Rand, all []stock) string {
+		var o strings.Builder
+		for i, q := range all {
+			fmt.Fprintf(&o, "TASK %d\n%s\n", i+1, q.stem)
+			for k, x := range q.options {
+				fmt.Fprintf(&o, "%s> %s\n", strings.ToLower(large(k)), x)
+			}
+			fmt.Fprintf(&o, "ANSWER> %s\nWHY> %s\n\n", strings.ToLower(large(q.right)), q.why)
+		}
+		return o.String()
+	},
 }
 
 // inCapitals writes the first letter of a word large.
@@ -314,14 +443,14 @@ func inCapitals(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 // large is the letter of an option.
 func large(k int) string { return string(rune('A' + k)) }
 
-// hard are layouts that are not read yet, for want of a sign that tells what they mean.
-var hard = map[string]bool{"capitals": true, "stars of stars": true}
+// hard are layouts of which less than half is read exactly yet.
+var hard = map[string]bool{"stars of stars": true, "examiner's copy": true, "diary": true}
 
 // TestLayoutsByHand sets questions in layouts by hand and counts those read exactly.
 func TestLayoutsByHand(t *testing.T) {
 	for name, set := range byHand {
 		right, all := 0, 0
-		for seed := range 12 {
+		for seed := range 6 {
 			r := rand.New(rand.NewPCG(uint64(seed), 21))
 			want := dealt(r, 7)
 			right, all = right+exact(t, set(r, want), want), all+len(want)

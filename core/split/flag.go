@@ -14,7 +14,7 @@ import (
 // knows them; the lines themselves stay as they came.
 
 var (
-	flagBefore = regexp.MustCompile(`^([(\[]\s*[^()\[\]\s]{1,8}\s*[)\]]|[+\-–*✓✗✘×]|[A-Za-z]{1,7}\s*[:>])\s+(\S.*)$`)
+	flagBefore = regexp.MustCompile(`^([(\[]\s*[^()\[\]\s]{1,8}\s*[)\]]|[+\-–*✓✗✘×!?#~=^]|[A-Za-z]{1,7}\s*[:>])\s+(\S.*)$`)
 	flagBehind = regexp.MustCompile(`^(.*\S)\s+([(\[][^()\[\]]{1,12}[)\]]|[✓✗✘×+–-]|\d{1,3}\s?%)$`)
 )
 
@@ -37,7 +37,7 @@ func (p *paper) flags() {
 		for _, l := range p.lines {
 			m := way.pattern.FindStringSubmatch(l.text)
 			if m == nil || l.picture != "" || l.hint != "" {
-				open = open && l.text == ""
+				open = false
 				continue
 			}
 			f := flagged{l, strings.ToLower(strings.Join(strings.Fields(m[way.sign]), "")), m[way.text]}
@@ -50,6 +50,22 @@ func (p *paper) flags() {
 		groups = slices.DeleteFunc(groups, func(g []flagged) bool { return len(g) < 3 })
 		if len(groups) < fewestFlagged {
 			continue
+		}
+		// A third sign may stand before each question.
+		lead := groups[0][0].sign
+		if !slices.ContainsFunc(groups, func(g []flagged) bool {
+			return len(g) < 4 || g[0].sign != lead || slices.ContainsFunc(g[1:], func(f flagged) bool { return f.sign == lead })
+		}) {
+			signs := map[string]bool{}
+			for _, f := range groups[0] {
+				signs[f.sign] = true
+			}
+			if len(signs) == 3 {
+				for i := range groups {
+					groups[i][0].line.text = groups[i][0].text
+					groups[i] = groups[i][1:]
+				}
+			}
 		}
 		first := map[string]bool{}
 		for _, f := range groups[0] {

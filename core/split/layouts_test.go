@@ -508,7 +508,7 @@ func (w told1) reads(q question.Question) string {
 const shownLayouts = 60
 
 // layouts is how many papers are set, each in another setting.
-const layouts = 400
+const layouts = 240
 
 // TestLayouts sets questions in thousands of layouts, each composed by chance of
 // what papers differ in, and counts how many are read exactly.

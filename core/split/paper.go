@@ -327,6 +327,7 @@ func (p *paper) read(starts []spot) {
 	p.leftovers()
 	p.answers(region)
 	p.applyKeys()
+	p.induce()
 	p.rate()
 }
 

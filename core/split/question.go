@@ -443,7 +443,7 @@ func endsStem(s string) bool {
 }
 
 var (
-	stroke     = regexp.MustCompile(`\s+/\s+`)
+	stroke     = regexp.MustCompile(`\s+[/|]\s+`)
 	strokeOpen = regexp.MustCompile(`(?:\s{2,}|\t|[?:…]\s+|\n)`)
 	orAmong    = regexp.MustCompile(`^([\s\S]*\?)\s+(?:(?i:is|are|was|were|does|do) (?:it|they|this|that|these)\s+)?([^?]+(?:, | or )[^?]+)\?$`)
 	bracketed  = regexp.MustCompile(`[(\[]\s*([^()\[\]]*?\S\s*/\s*\S[^()\[\]]*?)\s*[)\]]`)

@@ -119,11 +119,24 @@ func Read(text string, told Told) (Paper, error) {
 			return Paper{}, source.Bad("Line %d is %d KB long and the limit is %d KB; break it where a question begins.", i+1, len(line)>>10, MaxLine>>10)
 		}
 	}
-	p := newPaper(raw, told.Hints)
-	if p.table() {
-		return p.finish(told.Keys), nil
+	if p := newPaper(raw, told.Hints); p.table() {
+		if out := p.finish(told.Keys); answerable(out.Questions) {
+			return out, nil
+		}
 	}
-	return p.chosen(told), nil
+	return newPaper(raw, told.Hints).chosen(told), nil
+}
+
+// answerable says whether most questions have options or a key, as those of a table do;
+// else its columns are only the tabs of a list.
+func answerable(questions []question.Question) bool {
+	n := 0
+	for _, q := range questions {
+		if len(q.Options) > 1 || !q.Key.Empty() {
+			n++
+		}
+	}
+	return n*10 >= len(questions)*6
 }
 
 // Lines writes a document as lines, so that a paper that came as a file can be
