@@ -46,8 +46,14 @@ func (p *paper) induce() {
 		for _, f := range found {
 			q := f.item.out[0]
 			q.Key = question.Key{Options: []string{q.Options[f.option].ID}}
-			if f.line != nil {
-				f.line.as, f.line.of = Key, f.item
+			if f.line == nil {
+				continue
+			}
+			if text := f.line.text; len(strings.Fields(text)) <= 8 && strings.Contains(q.Stem, text) && q.Stem != text {
+				q.Stem = strings.TrimSpace(strings.Replace(q.Stem, text, "", 1))
+			}
+			if f.line.of = f.item; f.line.as != Start {
+				f.line.as = Key
 			}
 		}
 		return
@@ -157,13 +163,13 @@ func (p *paper) byPattern(open []*item) []induced {
 			}
 			for _, m := range optionName.FindAllStringSubmatchIndex(raw, -1) {
 				if i := int(raw[m[2]] | 0x20 - 'a'); i < len(q.Options) && l.as != Option {
-					note(around(raw, m[2], m[3]), it, i, nil)
+					note(around(raw, m[2], m[3]), it, i, l)
 				}
 			}
 			for i, o := range q.Options {
 				text := digits.ReplaceAllString(o.Text, "#")
 				if lead, ok := strings.CutSuffix(strings.TrimRight(raw, ". "), text); ok && lead != "" && len(text) > 2 && l.as != Option {
-					note(lead+"@", it, i, nil)
+					note(lead+"@", it, i, l)
 				}
 			}
 		}
