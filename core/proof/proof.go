@@ -286,6 +286,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).dangling,
 	(*examination).negation,
 	(*examination).giveaway,
+	(*examination).written,
 	(*examination).repeat,
 }
 
@@ -301,7 +302,7 @@ var keyless = []func(*examination) []Finding{
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 8
+const Version = 9
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

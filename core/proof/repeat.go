@@ -219,19 +219,26 @@ const (
 	sameMeaning = 0.62
 	sameAnswer  = 0.5
 	sameAsked   = 0.66 // where the answers are the same number
+
+	usualPaper = 16 // questions
 )
 
-// inOtherWords says whether two questions, neither of which is to be reckoned, ask the
+// inOtherWords says whether two questions with one answer, neither of which is to be reckoned, ask the
 // same in other words. Two that share no word are not compared.
 func (b *Batch) inOtherWords(n, i int) bool {
 	q, o := b.questions[n], b.questions[i]
+	if len(q.Cites) > 0 && len(o.Cites) > 0 || len(q.Key.Options) > 1 || len(o.Key.Options) > 1 {
+		return false // what was drawn from sources is told apart by its quotes
+	}
 	if b.exercises[n] || b.exercises[i] || len(units.Find(q.Stem)) > 1 || len(units.Find(o.Stem)) > 1 || common(b.stems[n], b.stems[i]) == 0 {
 		return false
 	}
 	if a, c := strings.TrimSpace(kind.KeyText(q)), strings.TrimSpace(kind.KeyText(o)); startsWithDigit.MatchString(a) || startsWithDigit.MatchString(c) {
 		return a == c && len(a) > 1 && meant(b.said[n], b.said[i]) >= sameAsked
 	}
-	return len(b.answers[n]) > 0 && len(b.answers[i]) > 0 && meant(b.said[n], b.said[i]) >= sameMeaning && meant(b.answers[n], b.answers[i]) >= sameAnswer
+	// The more pairs there are, the more are alike by chance.
+	needed := sameMeaning + 0.02*math.Log2(max(1, float64(len(b.questions))/usualPaper))
+	return len(b.answers[n]) > 0 && len(b.answers[i]) > 0 && meant(b.said[n], b.said[i]) >= needed && meant(b.answers[n], b.answers[i]) >= sameAnswer
 }
 
 // keyNumbers are the numbers of an answer that has several, in order.
