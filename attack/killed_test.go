@@ -270,6 +270,7 @@ func TestKilled(t *testing.T) {
 	paper := uuid.NewString()
 	c.until("PUT", fmt.Sprintf("/api/courses/%s/arrivals/%s/paper", c.course, paper), map[string]any{"title": "Past questions", "text": unproven}, nil)
 	c.keep(&c.brought, paper)
+	settled(t, db) // there is something to correct
 
 	var all sync.WaitGroup
 	loop := func(do func(n int)) {
