@@ -497,3 +497,28 @@ func TestDoubts(t *testing.T) {
 		}
 	}
 }
+
+// A long paper is read in other ways only where that is asked for.
+func TestOtherReadingsOfALongPaper(t *testing.T) {
+	var text strings.Builder
+	for i := range 120 {
+		fmt.Fprintf(&text, "%d. Which valve shuts channel %d?\n   Think of\n   1) sand\n   2) a penstock\n   3) air\nAnswer: 2\n", i+1, i)
+	}
+	few, err := Text(text.String(), nil, nil)
+	if err != nil || len(few.Questions) < 110 {
+		t.Fatalf("%d questions, %v", len(few.Questions), err)
+	}
+	all, err := Read(text.String(), Told{Others: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	count := func(p Paper) (n int) {
+		for _, part := range p.Parts {
+			n += len(part.Ways)
+		}
+		return n
+	}
+	if len(few.Parts) != 3 || count(few) != 0 || count(all) == 0 {
+		t.Errorf("%d parts with %d ways unasked, %d asked", len(few.Parts), count(few), count(all))
+	}
+}
