@@ -42,11 +42,17 @@ func (x *examination) written() []Finding {
 	return out
 }
 
+// sourced says whether a question is drawn from a source, or about a text that comes with
+// it: its words and lengths are those of what it is drawn from.
+func (x *examination) sourced() bool {
+	return len(x.Cites) > 0 || x.Given != nil || x.Stimulus != ""
+}
+
 var absolute = regexp.MustCompile(`(?i)\b(?:always|never|every|everyone|everybody|everything|everywhere|nobody|no one|nothing|nowhere|none|all|must|entirely|completely|totally|wholly|absolutely|invariably|solely|only|exclusively|impossible|perfectly|without exception|under no circumstances|in every case|in no case|any|at all|cannot ever|forever|the sole|no \pL+)\b`)
 
 // absolutes are words that leave no exception, in several wrong options and not in the key.
 func (x *examination) absolutes(key question.Option, others []question.Option) (string, string) {
-	if len(x.Cites) > 0 || absolute.MatchString(key.Text) || absolute.MatchString(x.asking()) {
+	if x.sourced() || absolute.MatchString(key.Text) || absolute.MatchString(x.asking()) {
 		return "", "" // duties and limits of a source are told in such words
 	}
 	n := 0
@@ -135,7 +141,7 @@ const longer = 1.6
 
 // longest is a key that is far longer than all others.
 func (x *examination) longest(key question.Option, others []question.Option) (string, string) {
-	if len(x.Cites) > 0 {
+	if x.sourced() {
 		return "", "" // it is as long as the source has it
 	}
 	most := 0
@@ -317,7 +323,7 @@ const commonest = 600
 
 // repeatedWord is a content word of what is asked that comes back in the key alone.
 func (x *examination) repeatedWord(key question.Option, others []question.Option) (string, string) {
-	if len(x.Cites) > 0 || x.quantitative() || isExercise(x.Stem) {
+	if x.sourced() || x.quantitative() || isExercise(x.Stem) {
 		return "", "" // terms of a source share words with what they mean
 	}
 	asked := map[string]string{}
