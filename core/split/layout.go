@@ -172,7 +172,7 @@ func (p *paper) parts(stands *paper, out Paper, told Told) (all []Part, others [
 					continue // the same options behind another part of their marks
 				}
 				w.Close = of == ofQuestions && c.worth > stands.worth-asLikely
-				if of != ofKeys {
+				if of == ofQuestions {
 					others = append(others, reading{c, other})
 				}
 				part.Ways = append(part.Ways, w)
