@@ -119,12 +119,13 @@ func Read(text string, told Told) (Paper, error) {
 			return Paper{}, source.Bad("Line %d is %d KB long and the limit is %d KB; break it where a question begins.", i+1, len(line)>>10, MaxLine>>10)
 		}
 	}
-	if p := newPaper(raw, told.Hints); p.table() {
-		if out := p.finish(told.Keys); answerable(out.Questions) {
+	p := newPaper(raw, told.Hints)
+	if t := p.clone(); t.table() {
+		if out := t.finish(told.Keys); answerable(out.Questions) {
 			return out, nil
 		}
 	}
-	return newPaper(raw, told.Hints).chosen(told), nil
+	return p.chosen(told), nil
 }
 
 // answerable says whether most questions have options or a key, as those of a table do;
