@@ -75,34 +75,49 @@ func unzipped(data []byte) *gzip.Reader {
 const dimensions = 100
 
 type directions struct {
-	at     map[string]int // rank by how common a word is
-	word   []string
-	data   []int8
+	data   []int8 // dimensions a word, by its rank
 	length []float32
 }
 
-var vectors = sync.OnceValue(func() *directions {
-	d := &directions{at: map[string]int{}}
+// commonest are the words that have a direction, the commonest first; they stand in front of
+// the directions, so that how common a word is can be told without those.
+type commonest struct {
+	at   map[string]int
+	word []string
+}
+
+var ranks = sync.OnceValue(func() *commonest {
+	r := &commonest{at: map[string]int{}}
 	for _, part := range [][]byte{vectorsData1, vectorsData2} {
-		in := bufio.NewReader(unzipped(part))
-		line, err := in.ReadString('\n')
+		line, err := bufio.NewReader(unzipped(part)).ReadString('\n')
 		if err != nil {
 			panic(err)
 		}
-		var v [dimensions]byte
-		for _, w := range strings.Fields(line) {
-			if _, err := io.ReadFull(in, v[:]); err != nil {
-				panic(err)
-			}
-			sum := 0.0
+		r.word = append(r.word, strings.Fields(line)...)
+	}
+	for i, w := range r.word {
+		r.at[w] = i
+	}
+	return r
+})
+
+var vectors = sync.OnceValue(func() *directions {
+	n := len(ranks().word)
+	d := &directions{data: make([]int8, 0, n*dimensions), length: make([]float32, 0, n)}
+	for _, part := range [][]byte{vectorsData1, vectorsData2} {
+		all, err := io.ReadAll(unzipped(part))
+		if err != nil {
+			panic(err)
+		}
+		_, all, _ = bytes.Cut(all, []byte("\n"))
+		for v := range slices.Chunk(all, dimensions) {
+			sum := 0
 			for _, b := range v {
 				x := int8(b)
-				sum += float64(x) * float64(x)
+				sum += int(x) * int(x)
 				d.data = append(d.data, x)
 			}
-			d.at[w] = len(d.length)
-			d.word = append(d.word, w)
-			d.length = append(d.length, float32(math.Sqrt(sum)))
+			d.length = append(d.length, float32(math.Sqrt(float64(sum))))
 		}
 	}
 	return d
@@ -111,10 +126,10 @@ var vectors = sync.OnceValue(func() *directions {
 // Rank says how common a word is: 0 for the commonest; more than all others where it
 // is not among the commonest 60,000.
 func Rank(word string) int {
-	if r, ok := vectors().at[word]; ok {
+	if r, ok := ranks().at[word]; ok {
 		return r
 	}
-	return len(vectors().length)
+	return len(ranks().word)
 }
 
 // cosine is how alike two directions are, by their rank, from -1 to 1.
@@ -197,7 +212,7 @@ func Synonyms(word string) []string {
 // its forms left out: at most most, the nearest first (vectors).
 func Company(word string, most int) []string {
 	d := vectors()
-	at, ok := d.at[word]
+	at, ok := ranks().at[word]
 	if !ok {
 		return nil
 	}
@@ -215,7 +230,7 @@ func Company(word string, most int) []string {
 	stems := map[string]bool{Stem(word): true}
 	var out []string
 	for _, n := range found {
-		if w := d.word[n.at]; len(out) < most && !stems[Stem(w)] {
+		if w := ranks().word[n.at]; len(out) < most && !stems[Stem(w)] {
 			stems[Stem(w)] = true
 			out = append(out, w)
 		}
@@ -226,9 +241,8 @@ func Company(word string, most int) []string {
 // Near says how often two words stand in the same company, from -1 to 1 (the cosine of
 // their vectors); 0 where one of them is not among the commonest.
 func Near(a, b string) float64 {
-	d := vectors()
-	i, known := d.at[a]
-	j, both := d.at[b]
+	i, known := ranks().at[a]
+	j, both := ranks().at[b]
 	if !known || !both {
 		return 0
 	}
@@ -293,7 +307,7 @@ func SenseOf(word string) Sense {
 	if len(word) > 3 {
 		s.stem = Stem(word)
 	}
-	if at, ok := vectors().at[word]; ok {
+	if at, ok := ranks().at[word]; ok {
 		s.at = at
 	}
 	for i, x := range m.senses[word] {
