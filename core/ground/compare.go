@@ -191,6 +191,9 @@ func (c *comparison) around(s int, alike []map[string]float64, total float64) {
 	c.scoped(matches)
 	c.replaced(matches, alike)
 	c.clauseByClause(matches)
+	c.contrast(matches)
+	c.exchanged(matches)
+	c.thanCrossed(alike)
 }
 
 // replaced looks for words of the statement that stand where the source has another of

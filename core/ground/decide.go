@@ -17,6 +17,7 @@ var names = []string{
 	"replaced", "theirs left", "theirs length", "worst clause", "best clause", "clauses", "least telling",
 	"together", "parted", "joined", "rival", "parts", "narrowed", "widened",
 	"halves same", "halves crossed", "signs same", "signs differ",
+	"contrast", "relation same", "relation other", "turned",
 }
 
 // Features are the measures of a comparison.

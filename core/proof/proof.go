@@ -22,9 +22,11 @@ import (
 	"context"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"zincowl/core/fact"
+	"zincowl/core/ground"
 	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths"
@@ -117,6 +119,8 @@ type Library struct {
 	sheet    *sheet.Sheet // of the formulas, in the same order
 
 	overruled map[at][]overruling
+
+	sentences func() *ground.Index // of the sources, read once somebody looks something up
 }
 
 // at is where a passage is found: two sources may have the same one.
@@ -171,6 +175,13 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, order: map[string][]string{}, overruled: map[at][]overruling{}}
 	var claims []fact.Claim
 	var claimed []entry
+	l.sentences = sync.OnceValue(func() *ground.Index {
+		var all []ground.Source
+		for _, s := range sources {
+			all = append(all, ground.Source{ID: s.ID, Title: s.Title, Doc: s.Doc})
+		}
+		return ground.New(all)
+	})
 	for _, s := range sources {
 		l.titles[s.ID] = s.Title
 		for _, p := range s.Doc.Passages {
@@ -254,7 +265,8 @@ type examination struct {
 
 	batch *Batch // the questions that are asked with it, or nil
 
-	said bool // the words quoted show the key right
+	said   bool // the words quoted show the key right
+	proven bool // a check before showed it
 
 	done  *done // the task that the stem sets, once it was tried
 	tried bool
@@ -275,6 +287,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).stated,
 	(*examination).distinctOptions,
 	(*examination).grounding,
+	(*examination).lookedUp,
 	(*examination).sums,
 	(*examination).reckon,
 	(*examination).moment,
@@ -302,7 +315,7 @@ var keyless = []func(*examination) []Finding{
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 9
+const Version = 10
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {
@@ -328,7 +341,9 @@ func ExamineBeside(ctx context.Context, q question.Question, l *Library, beside 
 		if err := ctx.Err(); err != nil {
 			return Report{}, err
 		}
-		r.Findings = append(r.Findings, check(x)...)
+		found := check(x)
+		x.proven = x.proven || slices.ContainsFunc(found, func(f Finding) bool { return f.shows || f.worked })
+		r.Findings = append(r.Findings, found...)
 		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" && r.Findings[0].Verdict == Fail {
 			break // nothing else can be said of a question with missing parts
 		}

@@ -4,6 +4,9 @@
 //
 //	go run ./tools/groundfit FOLDER... > core/ground/model.json
 //
+// With -answers it fits the weights of answers instead, to the "questions" of the same files
+// that have options, and prints those.
+//
 // It prints to standard error how often the verdict is right for texts that were left
 // out while fitting, one after the other. With SHOW set in the environment it lists the
 // statements on which the verdict was wrong.
@@ -42,6 +45,12 @@ type sample struct {
 }
 
 func main() {
+	if len(os.Args) > 1 && os.Args[1] == "-answers" {
+		if err := fitAnswers(os.Args[2:]); err != nil {
+			log.Fatal(err)
+		}
+		return
+	}
 	var all []sample
 	for _, folder := range os.Args[1:] {
 		files, err := filepath.Glob(filepath.Join(folder, "*.facts.json"))
@@ -128,20 +137,32 @@ func sum(t [3][3]int) (n int) {
 	return n
 }
 
-func samples(file string) ([]sample, error) {
+// judged is what a file says of the text beside it.
+type judged struct {
+	Facts, False, Unknown []struct{ Statement, Kind, How string }
+	Questions             []question
+}
+
+// question is one on the text; its key is an option's text where it has options.
+type question struct {
+	Kind, Stem string
+	Options    []string
+	Key        any
+}
+
+// read reads a file with the text beside it.
+func read(file string) (in judged, name string, doc source.Document, err error) {
 	data, err := os.ReadFile(file)
 	if err != nil {
-		return nil, err
+		return in, "", doc, err
 	}
-	type statement struct{ Statement, Kind, How string }
-	var in struct{ Facts, False, Unknown []statement }
 	if err := json.Unmarshal(data, &in); err != nil {
-		return nil, fmt.Errorf("reading %s: %w", file, err)
+		return in, "", doc, fmt.Errorf("reading %s: %w", file, err)
 	}
 	base := strings.TrimSuffix(file, ".facts.json")
 	beside, err := filepath.Glob(base + ".*")
 	if err != nil {
-		return nil, err
+		return in, "", doc, err
 	}
 	for _, name := range beside {
 		if name == file {
@@ -149,26 +170,31 @@ func samples(file string) ([]sample, error) {
 		}
 		text, err := os.ReadFile(name)
 		if err != nil {
-			return nil, err
+			return in, "", doc, err
 		}
-		doc, err := reader.Read(context.Background(), filepath.Base(name), text, source.Tools{})
-		if err != nil {
-			return nil, err
-		}
-		index := ground.New([]ground.Source{{ID: "text", Doc: doc}})
-		var out []sample
-		for class, list := range [][]statement{in.Facts, in.False, in.Unknown} {
-			for _, s := range list {
-				quote := ""
-				if show { // judging needs the weights that are being fitted
-					quote = index.Judge(s.Statement).Quote
-				}
-				out = append(out, sample{filepath.Base(base), cmp.Or(s.Kind, s.How), s.Statement, class, quote, index.Measure(s.Statement), 1})
-			}
-		}
-		return append(out, made(filepath.Base(base), doc, index)...), nil
+		doc, err = reader.Read(context.Background(), filepath.Base(name), text, source.Tools{})
+		return in, filepath.Base(base), doc, err
 	}
-	return nil, fmt.Errorf("%s has no text beside it", file)
+	return in, "", doc, fmt.Errorf("%s has no text beside it", file)
+}
+
+func samples(file string) ([]sample, error) {
+	in, name, doc, err := read(file)
+	if err != nil {
+		return nil, err
+	}
+	index := ground.New([]ground.Source{{ID: "text", Doc: doc}})
+	var out []sample
+	for class, list := range [][]struct{ Statement, Kind, How string }{in.Facts, in.False, in.Unknown} {
+		for _, s := range list {
+			quote := ""
+			if show { // judging needs the weights that are being fitted
+				quote = index.Judge(s.Statement).Quote
+			}
+			out = append(out, sample{name, cmp.Or(s.Kind, s.How), s.Statement, class, quote, index.Measure(s.Statement), 1})
+		}
+	}
+	return append(out, made(name, doc, index)...), nil
 }
 
 var (
@@ -199,12 +225,55 @@ func made(text string, doc source.Document, index *ground.Index) []sample {
 			if at := verb.FindStringIndex(s.Text); at != nil && !strings.Contains(s.Text, " not ") && !strings.Contains(s.Text, " no ") && strings.Count(s.Text, ",") < 2 {
 				add(1, s.Text[:at[1]]+" not"+s.Text[at[1]:])
 			}
+			for _, w := range s.Tokens {
+				if o := turnedWord[w.Lower]; o != "" {
+					add(1, s.Text[:w.Start-s.Start]+o+s.Text[w.End-s.Start:])
+					break
+				}
+			}
+			if said, ok := exchanged(s); ok {
+				add(1, said)
+			}
 			if strings.Contains(s.Text, " not ") && strings.Count(s.Text, " not ") == 1 && !strings.Contains(s.Text, "not only") && strings.Count(s.Text, ",") < 1 {
 				add(1, strings.Replace(s.Text, " not ", " ", 1))
 			}
 		}
 	}
 	return out
+}
+
+// turnedWord are words whose opposite makes a sentence wrong.
+var turnedWord = map[string]string{
+	"more": "less", "less": "more", "before": "after", "after": "before", "without": "with", "above": "below", "below": "above", "first": "last", "always": "never", "never": "always",
+	"most": "few", "higher": "lower", "lower": "higher", "rises": "falls", "falls": "rises", "increases": "decreases", "larger": "smaller", "smaller": "larger", "longer": "shorter", "faster": "slower", "inside": "outside",
+}
+
+// exchanged is a sentence with its first noun in the place of its last and the other way
+// round, if a verb stands between them.
+func exchanged(s language.Sentence) (string, bool) {
+	tagged := []language.Sentence{s}
+	language.Tag(tagged)
+	first, last, verbs := -1, -1, 0
+	for i, t := range tagged[0].Tokens {
+		if len(t.Text) > 3 && (t.Tag == "NN" || t.Tag == "NNS") {
+			if first < 0 {
+				first = i
+			} else {
+				last = i
+			}
+		}
+		if strings.HasPrefix(t.Tag, "VB") && first >= 0 && last < 0 {
+			verbs++
+		}
+	}
+	if last < 0 || verbs == 0 || len(s.Tokens) > 18 {
+		return "", false
+	}
+	a, b := tagged[0].Tokens[first], tagged[0].Tokens[last]
+	if a.Tag != b.Tag || a.Lower == b.Lower {
+		return "", false
+	}
+	return s.Text[:a.Start-s.Start] + b.Text + s.Text[a.End-s.Start:b.Start-s.Start] + a.Text + s.Text[b.End-s.Start:], true
 }
 
 const (
