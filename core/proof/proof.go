@@ -265,8 +265,9 @@ type examination struct {
 
 	batch *Batch // the questions that are asked with it, or nil
 
-	said   bool // the words quoted show the key right
-	proven bool // a check before showed it
+	said     bool // the words quoted show the key right
+	proven   bool // a check before showed it
+	objected bool // a check before objected
 
 	done  *done // the task that the stem sets, once it was tried
 	tried bool
@@ -293,6 +294,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).moment,
 	(*examination).span,
 	(*examination).another,
+	(*examination).likely,
 	(*examination).completed,
 	(*examination).possible,
 	(*examination).absent,
@@ -342,6 +344,7 @@ func ExamineBeside(ctx context.Context, q question.Question, l *Library, beside 
 			return Report{}, err
 		}
 		found := check(x)
+		x.objected = x.objected || slices.ContainsFunc(found, func(f Finding) bool { return f.Verdict == Fail || f.Verdict == Unsure })
 		x.proven = x.proven || slices.ContainsFunc(found, func(f Finding) bool { return f.shows || f.worked })
 		r.Findings = append(r.Findings, found...)
 		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" && r.Findings[0].Verdict == Fail {

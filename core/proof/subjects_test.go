@@ -367,6 +367,9 @@ func TestSubjects(t *testing.T) {
 			count(cmp.Or(map[bool]string{true: "sound, reckoned: cleared"}[p.numbers], map[bool]string{true: "sound, of a source: cleared"}[p.subject != ""], "sound look-alikes: cleared"), verdicts[0].Sound())
 			continue
 		}
+		if p.numbers || strings.Contains(p.fault, "key") || strings.HasPrefix(p.fault, "statement") {
+			count("wrong: cleared", slices.ContainsFunc(verdicts, Verdict.Sound))
+		}
 		how := ", planted"
 		if p.byHand {
 			how = ", by hand"
