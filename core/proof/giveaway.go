@@ -91,10 +91,16 @@ func (x *examination) giveaway() []Finding {
 	return nil
 }
 
+// numbered is a number with what is counted.
+var numbered = regexp.MustCompile(`^[-−]?\d[\d,.]* \pL+$`)
+
 // standsInStem says whether the words of the key, two at least, stand in the stem and those
 // of no other option do.
 func (x *examination) standsInStem(key question.Option) bool {
 	stem := " " + words(x.Stem) + " "
+	if _, number := amount(key.Text); number || numbered.MatchString(key.Text) {
+		return false // a number of the list that is averaged
+	}
 	if x.Stimulus != "" || x.Given != nil || len(strings.Fields(key.Text)) < 2 || !strings.Contains(stem, " "+words(key.Text)+" ") {
 		return false
 	}

@@ -2,9 +2,12 @@ package proof
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"zincowl/core/kind"
 	"zincowl/core/maths/story"
+	"zincowl/core/question"
 )
 
 // likeliest is how likely an option has to be what the numbers of a stem come to before it
@@ -34,6 +37,34 @@ func (x *examination) likely() []Finding {
 		default:
 			return []Finding{{Check: "reckon", Verdict: Unsure, At: "key", Title: "The numbers come to another option", Says: fmt.Sprintf("Put together as the words suggest, the numbers of the stem come to %s, not %s.", o.Text, key.Text), Expected: o.Text}}
 		}
+	}
+	return x.unitAlone(key, texts)
+}
+
+// unitAlone asks of a key that alone has another unit than the other options whether the
+// numbers of the stem come to its figure in theirs.
+func (x *examination) unitAlone(key question.Option, texts []string) []Finding {
+	unit := ""
+	for i, o := range x.Options {
+		figure, u, ok := strings.Cut(strings.TrimSpace(o.Text), " ")
+		switch {
+		case !ok || len(figures(figure)) != 1:
+			return nil
+		case o.ID == key.ID:
+			texts[i] = figure
+		case unit == "":
+			unit = u
+		case u != unit:
+			return nil
+		}
+	}
+	mine := slices.IndexFunc(x.Options, func(o question.Option) bool { return o.ID == key.ID })
+	if strings.HasSuffix(key.Text, " "+unit) {
+		return nil
+	}
+	texts[mine] += " " + unit
+	if share := story.Likely(x.Stem, texts); share != nil && share[mine] >= likeliest {
+		return []Finding{{Check: "reckon", Verdict: Unsure, At: "key", Title: "The unit slipped", Says: fmt.Sprintf("The numbers of the stem come to %s, not %s.", texts[mine], key.Text), Expected: texts[mine]}}
 	}
 	return nil
 }

@@ -35,6 +35,9 @@ func (x *examination) sums() []Finding {
 			if m[0] > 0 && strings.ContainsAny(text[m[0]-1:m[0]], ".,0123456789)²³^/×÷*=+−-") || strings.HasSuffix(strings.TrimRight(text[:m[0]], " "), "(") || touched(text, m[0]) {
 				continue // only a part of a longer one
 			}
+			if clockTime.MatchString(text[m[2]:m[5]]) {
+				continue // points in time are looked at elsewhere
+			}
 			if m[1] < len(text) && continues(text[m[1]:]) {
 				continue
 			}
@@ -228,6 +231,82 @@ func agreesAtAnyScale(shown string, value *big.Rat) bool {
 func (x *examination) explained() (question.Option, bool) {
 	key, ok := x.KeyOption()
 	return key, ok && x.Explanation != "" && len(x.Options) >= 3 && kind.Answers(x.Question) == kind.OneOption && !x.quantitative() && !turned.MatchString(x.asking())
+}
+
+// concluding is a number, a fraction or a point in time, as a working ends with one.
+var (
+	concluding = regexp.MustCompile(`[-−]?\d[\d,]*(?:[.:]\d+)?(?:/\d+)?`)
+	endsWithIt = regexp.MustCompile(`(?:=|≈)\s*[$£€]?[-−]?\d[\d,]*(?:\.\d+)?(?:/\d+)?\s?[^\s=≈+×÷]{0,12}(?:\s\pL{1,12})?\.?\s*$`)
+)
+
+// figures are the numbers of a text as they are written, without what parts thousands.
+func figures(text string) []string {
+	found := concluding.FindAllString(text, -1)
+	for i, f := range found {
+		found[i] = strings.ReplaceAll(strings.TrimRight(strings.ReplaceAll(f, "−", "-"), ","), ",", "")
+	}
+	return found
+}
+
+// concluded asks whether a working ends at the key: where its last number is that of
+// another option, or that of none, and the key's stands nowhere in it, it does not.
+func (x *examination) concluded() []Finding {
+	key, ok := x.KeyOption()
+	if !ok || x.Explanation == "" || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption || isExercise(x.Stem) {
+		return nil
+	}
+	if f := x.unitOfWorking(key); f != nil {
+		return f
+	}
+	said, own := figures(x.Explanation), figures(key.Text)
+	if len(said) < 2 || len(own) != 1 || slices.Contains(said, own[0]) {
+		return nil
+	}
+	last := said[len(said)-1]
+	same := func(o question.Option) bool {
+		f := figures(o.Text)
+		if len(f) != 1 {
+			return false
+		}
+		v, plain := decimal.Parse(last)
+		return f[0] == last || plain && agreesAtAnyScale(f[0], v) && !strings.ContainsAny(f[0], ":/") || plain && agreesInPercent(f[0], v)
+	}
+	if same(key) {
+		return nil
+	}
+	for _, o := range x.Options {
+		if len(figures(o.Text)) != 1 {
+			return nil
+		}
+		if o.ID != key.ID && same(o) {
+			return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The working ends at another option", Expected: o.Text,
+				Says: fmt.Sprintf("It comes to “%s”, and the key is “%s”.", o.Text, key.Text)}}
+		}
+	}
+	if endsWithIt.MatchString(x.Explanation) {
+		return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The working ends at none of the options",
+			Says: fmt.Sprintf("Its last number, %s, is not that of any option.", last)}}
+	}
+	return nil
+}
+
+// unitOfWorking asks whether the working ends at the figure of the key in another unit.
+func (x *examination) unitOfWorking(key question.Option) []Finding {
+	found := units.Find(x.Explanation)
+	q, ok := units.ParseQuantity(key.Text)
+	if !ok || len(found) == 0 || q.Unit.Text == "" {
+		return nil
+	}
+	last := found[len(found)-1]
+	if last.Unit.Text == "" || last.Value.Cmp(q.Value) != 0 || last.Unit.Same(q.Unit) && last.Unit.Factor.Cmp(q.Unit.Factor) == 0 || strings.Trim(x.Explanation[last.End:], " .") != "" {
+		return nil
+	}
+	return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The unit slipped",
+		Says: fmt.Sprintf("The working ends at %s, and the key says %s.", strings.TrimSpace(x.Explanation[last.Start:last.End]), key.Text)}}
+}
+
+func agreesInPercent(shown string, v *big.Rat) bool {
+	return decimal.Agrees(shown, new(big.Rat).Mul(v, big.NewRat(100, 1)))
 }
 
 // another asks whether the explanation speaks for another option than the key.

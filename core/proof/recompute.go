@@ -184,6 +184,12 @@ func (x *examination) compareOptions(s *solution) Finding {
 	if r := phrase.Read(x.Stem).Rounding; len(right) > 1 && r.Asked { // as many digits as are asked for
 		right = slices.DeleteFunc(right, func(o question.Option) bool { return !r.Fits(o.Text) })
 	}
+	if exact := slices.DeleteFunc(slices.Clone(right), func(o question.Option) bool {
+		q, ok := amount(o.Text)
+		return !ok || q.In(s.value.Unit).Cmp(s.value.Value) != 0
+	}); len(exact) == 1 {
+		right = exact // another one is only near, as it shows fewer digits
+	}
 	key, _ := x.KeyOption()
 	switch {
 	case len(right) == 1 && right[0].ID == key.ID:

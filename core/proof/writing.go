@@ -148,11 +148,14 @@ func (x *examination) longest(key question.Option, others []question.Option) (st
 	for _, o := range others {
 		most = max(most, len([]rune(o.Text)))
 	}
-	if n := len([]rune(key.Text)); n >= 24 && len(strings.Fields(key.Text)) > 4 && float64(n) >= longer*float64(most) {
+	if n := len([]rune(key.Text)); n >= 32 && len(strings.Fields(key.Text)) > 4 && float64(n) >= longer*float64(most) {
 		return "The key is by far the longest", "Long options with a reservation or a reason are right more often than not; shorten it, or give the others as much."
 	}
 	return "", ""
 }
+
+// unbounded is where a stretch ends that has no end.
+const unbounded = 1_000_000_000_000
 
 // span is a stretch of numbers that an option stands for.
 type span struct{ low, high *big.Rat }
@@ -173,7 +176,7 @@ func spanOf(text string) (span, bool) {
 		return v
 	}
 	text = strings.TrimSpace(text)
-	far := big.NewRat(1_000_000_000_000, 1)
+	far := big.NewRat(unbounded, 1)
 	switch {
 	case fromTo.MatchString(text):
 		m := fromTo.FindStringSubmatch(text)
@@ -204,8 +207,12 @@ func (x *examination) overlapping(key question.Option, others []question.Option)
 			return "", ""
 		}
 	}
-	if len(spans) < 3 || len(spans) < len(x.Options)-1 {
-		return "", ""
+	bounds := func(open func(s span) bool) bool {
+		return !slices.ContainsFunc(spans, func(s span) bool { return !open(s) })
+	}
+	far := big.NewRat(unbounded, 1)
+	if len(spans) < 3 || len(spans) < len(x.Options)-1 || bounds(func(s span) bool { return s.high.Cmp(far) == 0 }) || bounds(func(s span) bool { return s.low.Cmp(new(big.Rat).Neg(far)) == 0 }) {
+		return "", "" // which bound it is, is what is asked
 	}
 	for i, a := range spans {
 		for _, b := range spans[:i] {
@@ -289,6 +296,8 @@ func (x *examination) smallNegative(key question.Option, others []question.Optio
 
 var vagueWord = regexp.MustCompile(`(?i)\b(?:often|seldom|rarely|sometimes|occasionally|usually|frequently|commonly|generally|regularly|now and then|from time to time|hardly ever|some|many|few|several|most|much|a lot|lots|quite|rather|fairly|a good many|a number|numerous|various|a great deal|a little|somewhat|largely|mostly|partly)\b`)
 
+var ofWords = regexp.MustCompile(`(?i)\b(?:words?|adverbs?|adjectives?|terms?|phrases?|expressions?|synonyms?|meaning|verbs?|sentences?|pronouns?|grammar)\b`)
+
 // numbersOnly says whether all options are numbers or amounts.
 func numbersOnly(options []question.Option) bool {
 	return !slices.ContainsFunc(options, func(o question.Option) bool { _, ok := amount(strings.Trim(o.Text, "$ ")); return !ok })
@@ -304,6 +313,9 @@ func (x *examination) vague(key question.Option, others []question.Option) (stri
 		}
 		left := strings.Join(strings.Fields(vagueWord.ReplaceAllString(strings.ToLower(o.Text), "")), " ")
 		rest[strings.TrimPrefix(left, "a ")] = true
+	}
+	if ofWords.MatchString(x.Stem) {
+		return "", "" // the words themselves are asked about
 	}
 	if n < 3 || len(rest) > 2 && n < len(x.Options) || strings.Contains(x.Stem, "_") || strings.Contains(x.Stem, "...") {
 		return "", ""

@@ -113,6 +113,7 @@ func (t *told) converted() (Answer, bool) {
 var (
 	forSoMany = regexp.MustCompile(`(?i)\b(?:for|per|in|on|with|needs?|costs?|uses?|takes?|covers?|contains?|makes?|gives?|feeds?|serves?|weighs?|lasts?|fills?|pays?|earns?|prints?|packs?|produces?|travels?|drives?|walks?|runs?|cycles?|pumps?|are|is|corresponds?)\b`)
 	agents    = regexp.MustCompile(`(?i)^(?:workers?|men|women|people|persons?|painters?|builders?|gardeners?|machines?|taps?|pipes?|pumps?|hands|labourers?|cleaners?|cows?|horses?|animals?|printers?|diggers?|drivers?)$`)
+	doers     = regexp.MustCompile(`(?i)(?:ers|ors|men|women|ists|ians|crews?|teams?|such)$`)
 	asksLong  = regexp.MustCompile(`(?i)\bhow (?:long|many (?:days|hours|minutes|weeks))\b|\bin what time\b`)
 )
 
@@ -135,6 +136,9 @@ func (t *told) inProportion() (Answer, bool) {
 	}
 	if !t.asksFor(other) {
 		return Answer{}, false
+	}
+	if asksLong.MatchString(t.ask) && !agents.MatchString(same.noun) && doers.MatchString(same.noun) {
+		return Answer{}, false // whether more of them need more or less is not said
 	}
 	if asksLong.MatchString(t.ask) && agents.MatchString(same.noun) {
 		return in(quo(mul(other.Value, same.Value), c.inUnit(same)), other.Unit, "%s × %s ÷ %s, as more of them need less", other.text(), same.text(), c.text())

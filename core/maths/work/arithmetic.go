@@ -19,6 +19,10 @@ import (
 // is shown. What has names in it, or nothing to compute, is left aside.
 func Arithmetic(text string) []Claim {
 	var out []Claim
+	if !circular.MatchString(text) {
+		text = degrees.ReplaceAllString(text, "$1$2") // angles that are added up, not taken as numbers
+	}
+	text = partOfUnit.ReplaceAllString(text, "($1) $2")
 	for _, at := range equals.FindAllStringIndex(text, -1) {
 		right, ok := quantityAfter(text[at[1]:])
 		if !ok {
@@ -52,6 +56,12 @@ func Arithmetic(text string) []Claim {
 	}
 	return out
 }
+
+var (
+	circular   = regexp.MustCompile(`(?i)\b(?:sin|cos|tan|sec|cot|arc|rad)|π`)
+	degrees    = regexp.MustCompile(`(\d)\s?°([^CFK]|$)`)
+	partOfUnit = regexp.MustCompile(`\b(\d{1,3}/\d{1,3}) (\pL)`) // "1/3 h" is a third of an hour
+)
 
 var equals = regexp.MustCompile(`\s*[=≈]\s*`)
 
