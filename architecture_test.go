@@ -52,7 +52,7 @@ var siblings = map[string][]string{
 	"exercise": {"kind", "maths", "question"},
 	"reason":   {"language", "question"},
 	"writer":   {"exercise", "fact", "kind", "language", "maths", "question", "reason", "source"},
-	"proof":    {"fact", "kind", "language", "maths", "question", "source"},
+	"proof":    {"fact", "ground", "kind", "language", "maths", "question", "source"},
 	"ability":  {},
 }
 

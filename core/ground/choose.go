@@ -19,6 +19,7 @@ import (
 // Answer is how much the sources speak for one of several answers to a question.
 type Answer struct {
 	Share   float64 // of all that speaks for any, from 0 to 1
+	Covers  float64 // how much of the question the sources speak of where they say it, from 0 to 1
 	Source  string
 	Passage string
 	Quote   string // the sentence that says most
@@ -47,7 +48,7 @@ func (x *Index) Choose(question string, answers []string) []Answer {
 	if len(language.Split(question)) != 1 || tellsACase.MatchString(question) || asksWhatNot.MatchString(question) || len(answers) < 2 || len(x.sentences) == 0 {
 		return nil
 	}
-	measures, best := x.answers(question, answers)
+	measures, best, covers := x.answers(question, answers)
 	if measures == nil {
 		return nil
 	}
@@ -65,7 +66,7 @@ func (x *Index) Choose(question string, answers []string) []Answer {
 		sum += scores[i]
 	}
 	for i := range out {
-		out[i].Share = scores[i] / sum
+		out[i].Share, out[i].Covers = scores[i]/sum, covers[i]
 		if best[i] >= 0 {
 			s := x.sentences[best[i]]
 			out[i].Source, out[i].Passage, out[i].Quote, out[i].Locator = s.source, s.passage, s.text, s.locator
@@ -76,17 +77,18 @@ func (x *Index) Choose(question string, answers []string) []Answer {
 
 // MeasureAnswers are the measures of each answer, for fitting the weights.
 func (x *Index) MeasureAnswers(question string, answers []string) [][9]float64 {
-	measures, _ := x.answers(question, answers)
+	measures, _, _ := x.answers(question, answers)
 	return measures
 }
 
-// answers measures each answer, and says which sentence says most of it.
-func (x *Index) answers(question string, answers []string) (measures [][9]float64, best []int) {
+// answers measures each answer, and says which sentence says most of it, and how much of
+// the question that covers.
+func (x *Index) answers(question string, answers []string) (measures [][9]float64, best []int, covers []float64) {
 	tongue := tongueOf(question, x.languages)
 	asked := read(question, false, tongue)
 	stem := x.want(asked, nil)
 	if stem.total < least {
-		return nil, nil
+		return nil, nil, nil
 	}
 	in := map[string]bool{}
 	for _, t := range asked.terms {
@@ -128,9 +130,9 @@ func (x *Index) answers(question string, answers []string) (measures [][9]float6
 				v[7] = max(v[7], x.near(says, s))
 			}
 		}
-		measures, best = append(measures, v), append(best, at)
+		measures, best, covers = append(measures, v), append(best, at), append(covers, x.near(says, at))
 	}
-	return measures, best
+	return measures, best, covers
 }
 
 // best is the sentence that has most; of equal ones the first.
@@ -146,6 +148,9 @@ func (x *Index) best(much map[int]float64) int {
 
 // near is how much a sentence and its better neighbour have.
 func (x *Index) near(much map[int]float64, s int) float64 {
+	if s < 0 {
+		return 0
+	}
 	best := much[s]
 	for _, k := range []int{s - 1, s + 1} {
 		if k >= 0 && k < len(x.sentences) && x.sentences[k].run == x.sentences[s].run {

@@ -15,6 +15,7 @@ import (
 const (
 	shownBy   = 0.85
 	objecting = 0.80
+	spokenOf  = 0.5 // how much of the question they have to speak of, to show its key
 )
 
 // lookedUp looks the answer up in all sources, where the question names no evidence and
@@ -44,7 +45,7 @@ func (x *examination) lookedUpOption() []Finding {
 	for i, a := range x.library.sentences().Choose(x.Stem, texts) {
 		o := x.Options[i]
 		switch {
-		case o.ID == key.ID && a.Share >= shownBy:
+		case o.ID == key.ID && a.Share >= shownBy && a.Covers >= spokenOf:
 			return []Finding{{Check: "grounding", Verdict: Pass, At: "key", Title: "The sources say so", Says: fmt.Sprintf("Of the options, the sources speak for “%s”.", o.Text),
 				Evidence: x.sentenceOf(a.Source, a.Passage, a.Quote, a.Locator), shows: true}}
 		case o.ID != key.ID && a.Share >= objecting:

@@ -2,8 +2,14 @@ package proof
 
 import (
 	"fmt"
+	"math/big"
+	"regexp"
+	"slices"
+	"strings"
 
 	"zincowl/core/kind"
+	"zincowl/core/language"
+	"zincowl/core/maths/story"
 	"zincowl/core/maths/units"
 )
 
@@ -21,7 +27,7 @@ func (x *examination) distinctOptions() []Finding {
 					Check: "distinct-options", Verdict: Fail, At: "options." + b.ID, Title: "Two options are the same",
 					Says: fmt.Sprintf("“%s” stands there twice.", b.Text),
 				}}
-			case sameAmount(a.Text, b.Text):
+			case sameAmount(a.Text, b.Text) && !(quotient.MatchString(a.Text) && quotient.MatchString(b.Text) && !slices.Contains(x.Key.Options, a.ID) && !slices.Contains(x.Key.Options, b.ID)):
 				return []Finding{{
 					Check: "distinct-options", Verdict: Fail, At: "options." + b.ID, Title: "Two options are equal",
 					Says: fmt.Sprintf("“%s” and “%s” are the same amount, written in two ways.", a.Text, b.Text),
@@ -29,20 +35,94 @@ func (x *examination) distinctOptions() []Finding {
 			}
 		}
 	}
+	if f := x.synonyms(); f != nil {
+		return f
+	}
 	return []Finding{{
 		Check: "distinct-options", Verdict: Pass, Title: fmt.Sprintf("%s distinct options", count(len(x.Options))),
 		Says: "No two options say the same.",
 	}}
 }
 
+// oneMeaning is how alike two words are at least that share a common meaning.
+const oneMeaning = 0.8
+
+// synonyms looks for two options that differ in one word, or are one, where the two words
+// mean the same. Where words themselves are asked about, they are meant to be told apart.
+func (x *examination) synonyms() []Finding {
+	if kind.Answers(x.Question) != kind.OneOption || ofWords.MatchString(x.Stem) || isExercise(x.Stem) {
+		return nil
+	}
+	for j, b := range x.Options {
+		for _, a := range x.Options[:j] {
+			one, other, ok := differing(a.Text, b.Text)
+			if !ok || language.Stem(one) == language.Stem(other) || language.Alike(one, other) < oneMeaning {
+				continue
+			}
+			f := Finding{Check: "distinct-options", Verdict: Unsure, At: "options." + b.ID, Title: "Two options mean the same", Says: fmt.Sprintf("“%s” and “%s” are two words for one thing, so neither can be right.", a.Text, b.Text)}
+			if slices.Contains(x.Key.Options, a.ID) || slices.Contains(x.Key.Options, b.ID) {
+				f.Says = fmt.Sprintf("“%s” and “%s” are two words for one thing, so both are right.", a.Text, b.Text)
+			}
+			return []Finding{f}
+		}
+	}
+	return nil
+}
+
+var article = regexp.MustCompile(`^(?:an?|the|at|in|on|by|with|to|for|of|its|their) `)
+
+// differing is what two texts have otherwise, in words or names that the lexicon has whole.
+func differing(a, b string) (string, string, bool) {
+	p, q := article.ReplaceAllString(words(a), ""), article.ReplaceAllString(words(b), "")
+	if language.Known(p) && language.Known(q) && strings.Contains(p+q, " ") {
+		return p, q, p != q
+	}
+	x, y := strings.Fields(p), strings.Fields(q)
+	for len(x) > 0 && len(y) > 0 && x[0] == y[0] {
+		x, y = x[1:], y[1:]
+	}
+	for len(x) > 0 && len(y) > 0 && x[len(x)-1] == y[len(y)-1] {
+		x, y = x[:len(x)-1], y[:len(y)-1]
+	}
+	if len(x) != 1 || len(y) != 1 || !language.Content(x[0]) || !language.Content(y[0]) {
+		return "", "", false
+	}
+	return language.Singular(x[0]), language.Singular(y[0]), true
+}
+
 func count(n int) string {
 	return [...]string{"No", "One", "Two", "Three", "Four", "Five"}[min(n, 5)]
 }
 
+var shareWord = regexp.MustCompile(`(?i)^(?:an?|one|two|three) (half|thirds?|quarters?|fifths?|tenths?)$|^half$`)
+
+var glyphs = strings.NewReplacer("½", ".5", "¼", ".25", "¾", ".75")
+
+// inWords reads an amount that may be told in words: "one half", "50 per cent", "four".
+func inWords(text string) (units.Quantity, bool) {
+	text = strings.TrimSpace(glyphs.Replace(text))
+	if q, ok := amount(text); ok {
+		return q, true
+	}
+	if m := shareWord.FindStringSubmatch(text); m != nil {
+		n := map[byte]int64{'t': 2}[text[0]|0x20]
+		if strings.EqualFold(strings.Fields(text)[0], "three") {
+			n = 3
+		}
+		of := strings.TrimSuffix(strings.ToLower(m[1]), "s")
+		if of == "" {
+			of = "half"
+		}
+		return units.Quantity{Value: big.NewRat(max(n, 1), parts[of]), Unit: units.One}, true
+	}
+	q, ok := units.ParseQuantity(story.InFigures(text))
+	return q.Quantity, ok
+}
+
 // sameAmount says whether two texts are one quantity, whatever the unit.
 func sameAmount(a, b string) bool {
-	x, ok1 := units.ParseQuantity(a)
-	y, ok2 := units.ParseQuantity(b)
+	x, ok1 := inWords(a)
+	y, ok2 := inWords(b)
 	if !ok1 || !ok2 || !x.Unit.Same(y.Unit) {
 		return false
 	}

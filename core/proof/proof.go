@@ -294,6 +294,7 @@ var checks = []func(*examination) []Finding{
 	(*examination).moment,
 	(*examination).span,
 	(*examination).another,
+	(*examination).speaksFor,
 	(*examination).concluded,
 	(*examination).likely,
 	(*examination).completed,

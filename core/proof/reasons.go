@@ -7,12 +7,14 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/ground"
 	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/story"
 	"zincowl/core/maths/units"
 	"zincowl/core/question"
+	"zincowl/core/source"
 )
 
 // sum is a chain of numbers with operators and what it is said to come to:
@@ -235,8 +237,9 @@ func (x *examination) explained() (question.Option, bool) {
 
 // concluding is a number, a fraction or a point in time, as a working ends with one.
 var (
-	concluding = regexp.MustCompile(`[-−]?\d[\d,]*(?:[.:]\d+)?(?:/\d+)?`)
-	endsWithIt = regexp.MustCompile(`(?:=|≈)\s*[$£€]?[-−]?\d[\d,]*(?:\.\d+)?(?:/\d+)?\s?[^\s=≈+×÷]{0,12}(?:\s\pL{1,12})?\.?\s*$`)
+	concluding  = regexp.MustCompile(`[-−]?\d[\d,]*(?:[.:]\d+)?(?:/\d+)?`)
+	amountAlone = regexp.MustCompile(`^[$£€]?\s?[-−]?\d[\d,]*(?:[.:]\d+)?(?:/\d+)?\s?[^\s\d]{0,8}(?:\s\pL+){0,3}\.?$`)
+	endsWithIt  = regexp.MustCompile(`(?:=|≈)\s*[$£€]?[-−]?\d[\d,]*(?:\.\d+)?(?:/\d+)?\s?[^\s=≈+×÷]{0,12}(?:\s\pL{1,12})?\.?\s*$`)
 )
 
 // figures are the numbers of a text as they are written, without what parts thousands.
@@ -252,7 +255,10 @@ func figures(text string) []string {
 // another option, or that of none, and the key's stands nowhere in it, it does not.
 func (x *examination) concluded() []Finding {
 	key, ok := x.KeyOption()
-	if !ok || x.Explanation == "" || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption || isExercise(x.Stem) {
+	if !ok || x.proven || x.Explanation == "" || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption || isExercise(x.Stem) {
+		return nil
+	}
+	if slices.ContainsFunc(x.Options, func(o question.Option) bool { return !amountAlone.MatchString(o.Text) }) {
 		return nil
 	}
 	if f := x.unitOfWorking(key); f != nil {
@@ -261,6 +267,10 @@ func (x *examination) concluded() []Finding {
 	said, own := figures(x.Explanation), figures(key.Text)
 	if len(said) < 2 || len(own) != 1 || slices.Contains(said, own[0]) {
 		return nil
+	}
+	at := concluding.FindAllStringIndex(x.Explanation, -1)
+	if len(strings.Fields(x.Explanation[at[len(at)-1][1]:])) > 2 {
+		return nil // it goes on in words
 	}
 	last := said[len(said)-1]
 	same := func(o question.Option) bool {
@@ -308,6 +318,29 @@ func (x *examination) unitOfWorking(key question.Option) []Finding {
 func agreesInPercent(shown string, v *big.Rat) bool {
 	return decimal.Agrees(shown, new(big.Rat).Mul(v, big.NewRat(100, 1)))
 }
+
+// speaksFor asks of which option an explanation speaks when it is read as a source.
+func (x *examination) speaksFor() []Finding {
+	key, ok := x.explained()
+	if !ok || isExercise(x.Stem) || numbersOnly(x.Options) || strings.ContainsAny(x.Explanation, "=<>+≈") {
+		return nil
+	}
+	texts := make([]string, len(x.Options))
+	for i, o := range x.Options {
+		texts[i] = o.Text
+	}
+	said := ground.New([]ground.Source{{ID: "explanation", Doc: source.Document{Passages: []source.Passage{{ID: "explanation", Kind: source.Paragraph, Text: x.Explanation}}}}})
+	for i, a := range said.Choose(x.Stem, texts) {
+		if o := x.Options[i]; o.ID != key.ID && a.Share >= surely {
+			return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The explanation speaks for another option",
+				Says: fmt.Sprintf("What it says fits “%s” better than “%s”, which is the key.", o.Text, key.Text)}}
+		}
+	}
+	return nil
+}
+
+// surely is how much of a short text has to speak for one option; less is said by chance.
+const surely = 0.9
 
 // another asks whether the explanation speaks for another option than the key.
 func (x *examination) another() []Finding {

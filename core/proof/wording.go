@@ -26,6 +26,11 @@ func unPrefixed(word string) bool {
 			return !everyday[word]
 		}
 	}
+	for _, prefix := range []string{"im", "in", "ir", "il"} {
+		if rest, ok := strings.CutPrefix(word, prefix); ok && len(rest) >= 5 && language.Can(rest, 'a') && language.Opposite(rest, word) {
+			return true
+		}
+	}
 	return false
 }
 
@@ -40,7 +45,7 @@ var mentioned = regexp.MustCompile(`["“„«][^"”“»]{1,24}["”“»]`)
 func denied(sentence string) (n int, outright bool) {
 	sentence = heldTogether.ReplaceAllString(mentioned.ReplaceAllString(strings.ToLower(sentence), " "), " ")
 	for _, s := range language.Split(sentence) {
-		joined := false // "nobody and nothing" denies once
+		before, joined := false, false // "nobody and nothing" denies once, "not without" twice
 		for _, t := range s.Tokens {
 			w := strings.ReplaceAll(t.Lower, "’", "'")
 			switch {
@@ -48,13 +53,14 @@ func denied(sentence string) (n int, outright bool) {
 				if !joined {
 					n++
 				}
-				outright, joined = true, true
+				outright, before, joined = true, true, false
 			case w == "and" || w == "or" || w == ",":
+				joined = before
 			case turning[w] || unPrefixed(w):
 				n++
-				joined = false
+				before, joined = false, false
 			default:
-				joined = false
+				before, joined = false, false
 			}
 		}
 	}
@@ -122,6 +128,9 @@ var shownElsewhere = []*regexp.Regexp{
 	regexp.MustCompile(`(?i)\b(?:in|on|from|of|by) the (?:figure|diagram|graph|chart|photo(?:graph)?|picture|drawing|illustration|sketch|passage|extract|appendix|annex|exhibit|curve)\b`),
 	regexp.MustCompile(`(?i)\b` + seenThings + ` (?:above|below|opposite|overleaf|on the (?:right|left)|shown)\b`),
 	regexp.MustCompile(`(?i)\b(?:the|this|that|these|those) ` + adjectives + `(?:picture|pictogram|icon|x-ray|photo(?:graph)?|image|drawing|illustration|sketch|sign|symbol|poster|label|diagram|figure|map|extract|screen|slide|clip|recording)s? (?:(?:next to|beside|near|under|at the (?:edge|side|top|bottom|foot) of) (?:this|the) (?:text|question|page|sheet|map|extract|picture|column|margin)\b|on the (?:wall|board|screen|next page|sheet|slide|handout|projector)\b|in the (?:margin|appendix|booklet|handout)\b)`),
+	regexp.MustCompile(`(?i)\b(?:in|on|at|from|of) (?:line|paragraph|stanza|verse|table|figure|fig\.|exhibit|graph|diagram|appendix|plate|source|text|passage|extract) (?:\d+|[A-D])\b|\b(?:in|on|of) the (?:first|second|third|fourth|fifth|last|opening|final) (?:line|stanza|verse|paragraph|row|column|picture|frame)\b`),
+	regexp.MustCompile(`(?i)\b(?:does|do|did|is|has) the (?:poet|author|narrator|speaker|writer|reviewer|columnist)s?\b(?: of the (?:text|poem|letter|article|passage|extract))?`),
+	regexp.MustCompile(`(?i)\bthe (?:part|point|area|line|bar|arrow|region|component|angle|structure)s? (?:labell?ed|marked|numbered|shaded)\b|\bthe arrow points?\b|\bdoes the arrow point\b`),
 	regexp.MustCompile(`(?i)\b(?:mira|observa|lee|miren|observe|lea) (?:el|la|los|las|este|esta) ` + seenThings + `|\b(?:sieh|schau|betrachte|lies)\b.{0,30}\b` + seenThings + `|\b(?:regarde[zr]?|observe[zr]?|lis(?:ez)?) (?:le|la|les|ce|cette) ` + seenThings),
 }
 
@@ -154,6 +163,10 @@ var (
 	pointing  = language.WordSet("it they them its their")
 	expletive = regexp.MustCompile(`(?i)\bit\b[^.?!]{0,30}\b(?:to|that|whether|if|when|takes?|take|possible|necessary|mean|called|worth|rain)\b|\b(?:is|was|does|makes?) it\b[^.?!]{0,40}\b(?:to|that|if|when|mean|take|worth)\b`)
 )
+
+// ofItsOwn is a pronoun for what the question names behind it: "which of its parts does an
+// oak shed".
+var ofItsOwn = regexp.MustCompile(`(?i)^(?:\pL+ )?(?:which|what) of (?:its|their) \pL+ (?:does|do|did|is|are|has|have|can|must|may)\b`)
 
 // pointsFirst says whether a pronoun comes before any article or number, which
 // bring in something it may stand for. Nearly no stem does that, and the others need
@@ -188,7 +201,7 @@ func (x *examination) dangling() []Finding {
 			case strings.HasPrefix(t.Tag, "NN") && t.Lower != "often", t.Tag == "CD", t.Lower == "who", t.Lower == "whom":
 				return nil
 			case pointing[t.Lower]:
-				if expletive.MatchString(s.Text) {
+				if expletive.MatchString(s.Text) || ofItsOwn.MatchString(s.Text) {
 					return nil
 				}
 				return []Finding{{Check: "dangling", Verdict: Unsure, At: "stem", Title: "“" + t.Text + "” stands for nothing",

@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"maps"
 	"math/big"
 	"regexp"
 	"slices"
@@ -141,7 +142,7 @@ const longer = 1.6
 
 // longest is a key that is far longer than all others.
 func (x *examination) longest(key question.Option, others []question.Option) (string, string) {
-	if x.sourced() {
+	if x.sourced() || fixed.MatchString(x.Stem) {
 		return "", "" // it is as long as the source has it
 	}
 	most := 0
@@ -153,6 +154,9 @@ func (x *examination) longest(key question.Option, others []question.Option) (st
 	}
 	return "", ""
 }
+
+// countable is what is asked for in whole numbers, where a limit belongs to both stretches.
+var countable = regexp.MustCompile(`(?i)^how many \pL+(?:s|men|people|children)\b`)
 
 // unbounded is where a stretch ends that has no end.
 const unbounded = 1_000_000_000_000
@@ -223,7 +227,7 @@ func (x *examination) overlapping(key question.Option, others []question.Option)
 			if b.high.Cmp(high) < 0 {
 				high = b.high
 			}
-			if low.Cmp(high) < 0 {
+			if c := low.Cmp(high); c < 0 || c == 0 && countable.MatchString(x.Stem) {
 				return "Options overlap", fmt.Sprintf("What lies between %s and %s is in two of them; part the stretches.", low.FloatString(0), high.FloatString(0))
 			}
 		}
@@ -235,6 +239,11 @@ var (
 	asksNothing = regexp.MustCompile(`(?i)^(?:which|what)(?: one)?(?: of (?:the|these)(?: following| four| \d)?)?(?: (?:statements?|answers?|options?|sentences?|assertions?|claims?|choices?))?(?: below| here)? (?:is|are|holds?) ?(?:the )?(?:correct|true|right|false|incorrect|wrong|valid|accurate)?\s*\??$`)
 	withRegard  = regexp.MustCompile(`(?i)^(?:with (?:regard|respect|reference) to|regarding|concerning|as (?:for|to|regards)|about|in the case of|on the (?:subject|topic) of)\b[^?]*[:,.…]?\s*$`)
 	onlyVerb    = regexp.MustCompile(`(?i)^(?:the |an? )?[\pL-]+(?: [\pL-]+){0,3}\s*(?:is|are|was|were|has|have|can|may|will)?\s*[:…]?\s*$`)
+)
+
+var (
+	onlyAName   = regexp.MustCompile(`(?i)^(?:the )?[\pL-]+(?: [\pL-]+)?:?$`)
+	wholeClause = regexp.MustCompile(`(?i)^(?:\pL+[ -]){1,3}(?:is|are|was|were|has|have|do|does|did|can|takes?|\pL+s)\b`)
 )
 
 // unfocused is a stem that asks nothing: a bare subject, or which statement is right,
@@ -251,6 +260,8 @@ func (x *examination) unfocused(key question.Option, others []question.Option) (
 	switch {
 	case asksNothing.MatchString(stem), withRegard.MatchString(stem):
 		return "The stem asks nothing", fmt.Sprintf(says, stem)
+	case onlyAName.MatchString(stem) && long >= 3 && !slices.ContainsFunc(x.Options, func(o question.Option) bool { return !wholeClause.MatchString(o.Text) }):
+		return "The stem asks nothing", fmt.Sprintf(says, stem)
 	case onlyVerb.MatchString(stem) && long >= 3 && len(strings.Fields(stem)) <= 5 && !strings.ContainsAny(stem, "_"):
 		first := map[string]bool{}
 		for _, o := range x.Options {
@@ -264,10 +275,11 @@ func (x *examination) unfocused(key question.Option, others []question.Option) (
 }
 
 var (
-	inSmall   = regexp.MustCompile(`\b(?:not|except|never|cannot|isn['’]t|aren['’]t|wasn['’]t|weren['’]t|doesn['’]t|don['’]t|didn['’]t|can['’]t|won['’]t|least likely|nor)\b`)
-	wordAsks  = regexp.MustCompile(`(?i)\b(?:which|what|who|whose|where|when|why|how|all)\b`)
-	subclause = regexp.MustCompile(`(?i)\b(?:if|because|when|who|that|although|though|since|unless|while|whether|but|and|or|so|after|before|once)\b[^,?]*$|[,;]\s[^,;?]*$`)
-	inQuotes  = regexp.MustCompile(`["“„'‘][^"”“’']*$`)
+	inSmall    = regexp.MustCompile(`\b(?:not|except|never|cannot|isn['’]t|aren['’]t|wasn['’]t|weren['’]t|doesn['’]t|don['’]t|didn['’]t|can['’]t|won['’]t|least likely|nor)\b`)
+	exceptLast = regexp.MustCompile(`\bexcept(?: for)?[\s:._…]*$`)
+	wordAsks   = regexp.MustCompile(`(?i)\b(?:which|what|who|whose|where|when|why|how|all)\b`)
+	subclause  = regexp.MustCompile(`(?i)\b(?:if|because|when|who|that|although|though|since|unless|while|whether|but|and|or|so|after|before|once)\b[^,?]*$|[,;]\s[^,;?]*$`)
+	inQuotes   = regexp.MustCompile(`["“„'‘][^"”“’']*$`)
 )
 
 // smallNegative is a negative in what is asked that is not set out.
@@ -275,6 +287,9 @@ func (x *examination) smallNegative(key question.Option, others []question.Optio
 	asks := x.asking()
 	if x.quantitative() || x.Figure != nil || numbersOnly(x.Options) || strings.Contains(key.Text, "$") {
 		return "", "" // how many are not, how likely it is not: the negative is the task
+	}
+	if exceptLast.MatchString(asks) {
+		return "The negative is easily overread", "“except” turns what is asked and stands in small letters at the end; set it out, or ask without it."
 	}
 	for _, at := range inSmall.FindAllStringIndex(asks, -1) {
 		before := asks[:at[0]]
@@ -294,9 +309,12 @@ func (x *examination) smallNegative(key question.Option, others []question.Optio
 	return "", ""
 }
 
-var vagueWord = regexp.MustCompile(`(?i)\b(?:often|seldom|rarely|sometimes|occasionally|usually|frequently|commonly|generally|regularly|now and then|from time to time|hardly ever|some|many|few|several|most|much|a lot|lots|quite|rather|fairly|a good many|a number|numerous|various|a great deal|a little|somewhat|largely|mostly|partly)\b`)
+var vagueWord = regexp.MustCompile(`(?i)\b(?:often|seldom|rarely|sometimes|occasionally|usually|frequently|commonly|generally|regularly|now and then|from time to time|hardly ever|some|many|few|several|most|much|a lot|lots|quite|rather|fairly|a good many|a number|numerous|various|a great deal|a little|somewhat|largely|mostly|partly|considerabl[ey]|substantial(?:ly)?|sizeable|fair|good deal|great number|large number|very|soon|early|before long|pretty|likely|unlikely)\b`)
 
-var ofWords = regexp.MustCompile(`(?i)\b(?:words?|adverbs?|adjectives?|terms?|phrases?|expressions?|synonyms?|meaning|verbs?|sentences?|pronouns?|grammar)\b`)
+var (
+	ofWords = regexp.MustCompile(`(?i)\b(?:which|what)(?: of these| one)? (?:\pL+ ){0,2}(?:words?|adverbs?|adjectives?|phrases?|expressions?|verbs?|sentences?|pronouns?)\b|\b(?:synonym|opposite|meaning)s? of\b|\bfills? the gap\b`)
+	fixed   = regexp.MustCompile(`(?i)\b(?:proverb|saying|quotation|motto|title|slogan|line of verse)s?\b`)
+)
 
 // numbersOnly says whether all options are numbers or amounts.
 func numbersOnly(options []question.Option) bool {
@@ -344,15 +362,30 @@ func (x *examination) repeatedWord(key question.Option, others []question.Option
 			asked[root(w)] = w
 		}
 	}
+	again := func(w string) string {
+		if !language.Content(w) {
+			return ""
+		}
+		r := root(w)
+		if was := asked[r]; was != "" {
+			return was
+		}
+		for _, known := range slices.Sorted(maps.Keys(asked)) { // "testator", "testament"
+			if n := min(len(known), len(r)); n >= 5 && known[:n] == r[:n] {
+				return asked[known]
+			}
+		}
+		return ""
+	}
 	for _, o := range others {
 		for _, w := range strings.FieldsFunc(strings.ToLower(o.Text), func(r rune) bool { return r < 'a' || r > 'z' }) {
-			if asked[root(w)] != "" && language.Content(w) {
+			if again(w) != "" {
 				return "", "" // others have words of the stem as well
 			}
 		}
 	}
 	for _, w := range strings.FieldsFunc(strings.ToLower(key.Text), func(r rune) bool { return r < 'a' || r > 'z' }) {
-		if was := asked[root(w)]; was != "" && language.Content(w) && len(w) > 3 {
+		if was := again(w); was != "" && len(w) > 3 {
 			return "A word of the stem comes back in the key", fmt.Sprintf("“%s” stands in the stem, and of the options in the key alone.", was)
 		}
 	}
@@ -361,6 +394,12 @@ func (x *examination) repeatedWord(key question.Option, others []question.Option
 
 // root is a word without its endings, by which forms of one family are known.
 func root(w string) string {
+	for _, f := range language.VerbForms(w) {
+		if f.Tag == "VBN" || f.Tag == "VBD" {
+			w = f.Base // "swollen" is of one family with "swelling"
+			break
+		}
+	}
 	s := language.Stem(w)
 	for _, ending := range []string{"ation", "ment", "ness", "ing", "er", "or", "en", "ed", "al", "ic"} {
 		if cut, ok := strings.CutSuffix(s, ending); ok && len(cut) >= 4 {
@@ -372,7 +411,9 @@ func root(w string) string {
 
 var (
 	endsWithTo  = regexp.MustCompile(`(?i)\b(?:to|will|can|must|may|should|would|could|might|shall|cannot)\s*$`)
-	endsPlural  = regexp.MustCompile(`(?i)\b(?:are|were|these are)\s*$`)
+	endsPlural  = regexp.MustCompile(`(?i)\b(?:are|were|these are)(?: called| named| known as| termed)?\s*$`)
+	asksSeveral = regexp.MustCompile(`(?i)^(?:which|what) (?:\pL+ )?(\pL+s) (?:are|were|have|do|can)\b`)
+	ofOne       = regexp.MustCompile(`(?i)^(?:an?|one|the|this|each)\s`)
 	endsOfAn    = regexp.MustCompile(`(?i)\b(?:is|was)\s*$`)
 	endsTheyDo  = regexp.MustCompile(`(?i)\b(?:they|we|you)\s*$`)
 	gerundFirst = regexp.MustCompile(`(?i)^\pL{2,}ing\b`)
@@ -381,6 +422,12 @@ var (
 // grammar is a stem that only the key completes.
 func (x *examination) grammar(key question.Option, others []question.Option) (string, string) {
 	stem := strings.TrimRight(strings.TrimSpace(x.Stem), ":…. ")
+	if m := asksSeveral.FindStringSubmatch(x.Stem); m != nil && language.Plural(m[1]) {
+		one := func(text string) bool { return regexp.MustCompile(`(?i)^an? `).MatchString(text) }
+		if !one(key.Text) && !slices.ContainsFunc(others, func(o question.Option) bool { return !one(o.Text) }) {
+			return "Grammar gives the answer away", fmt.Sprintf("Several are asked for, and “%s” alone is no single one.", key.Text)
+		}
+	}
 	if strings.HasSuffix(strings.TrimSpace(x.Stem), "?") || strings.Contains(x.Stem, "_") {
 		return "", ""
 	}
@@ -395,19 +442,35 @@ func (x *examination) grammar(key question.Option, others []question.Option) (st
 		fits = base
 	case endsPlural.MatchString(stem):
 		fits = func(text string) bool {
-			return !regexp.MustCompile(`(?i)^(?:an?|one|the|this|each)\s`).MatchString(text) && (language.Plural(first(text)) || language.Plural(last(text)))
+			return strings.Contains(text, " and ") || !ofOne.MatchString(text) && (language.Plural(first(text)) || language.Plural(last(text)))
 		}
 	case endsOfAn.MatchString(stem):
 		fits = func(text string) bool {
 			return regexp.MustCompile(`(?i)^(?:an?|the|one|to|that|when|where)\s`).MatchString(text) || gerundFirst.MatchString(text)
 		}
 	default:
-		return "", ""
+		if !endsWithNoun(stem) {
+			return "", ""
+		}
+		fits = func(text string) bool { return finiteFirst.MatchString(text) }
 	}
 	if !fits(key.Text) || slices.ContainsFunc(others, func(o question.Option) bool { return fits(o.Text) }) {
 		return "", ""
 	}
 	return "Grammar gives the answer away", fmt.Sprintf("Only “%s” goes on from the stem.", key.Text)
+}
+
+var (
+	finiteFirst = regexp.MustCompile(`(?i)^(?:is|are|was|were|has|have|had|can|may|must|will|would|should|could|does|did)\b`)
+	anyVerb     = regexp.MustCompile(`(?i)\b(?:is|are|was|were|has|have|had|can|may|must|will|would|should|could|does|do|did|called|named)\b`)
+)
+
+// endsWithNoun says whether a stem is a subject that waits for its verb.
+func endsWithNoun(stem string) bool {
+	if anyVerb.MatchString(stem) || len(strings.Fields(stem)) < 2 || strings.HasSuffix(stem, ",") {
+		return false
+	}
+	return language.NounKind(language.Singular(last(stem))) != ""
 }
 
 func last(text string) string {

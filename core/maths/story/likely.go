@@ -4,7 +4,6 @@ import (
 	_ "embed"
 	"math"
 	"math/big"
-	"math/bits"
 	"regexp"
 	"slices"
 	"strconv"
@@ -29,7 +28,13 @@ func Likely(stem string, options []string) []float64 {
 	if found == nil {
 		return nil
 	}
-	return Shares(found, weights())
+	out := Shares(found, weights())
+	for i, c := range found {
+		if best, _ := Best(c, weights()); best["as it stands"]+best["none"] > 0 {
+			out[i] = 0 // nothing was worked out
+		}
+	}
+	return out
 }
 
 // Shares are the probabilities of options by what reaches each of them.
@@ -118,6 +123,7 @@ var cues = []struct {
 	{"by so much", regexp.MustCompile(`\bby (?:about )?[\d£$€]`)},
 	{"from to", regexp.MustCompile(`\bfrom\b.*\bto\b|\bwas\b.*\bnow\b|\bwas\b.*\band\b`)},
 	{"more by", regexp.MustCompile(`\bhow much (?:more|less|longer|heavier|higher)\b|\bhow many (?:more|fewer)\b|\bdifference\b`)},
+	{"rounded", regexp.MustCompile(`\b(?:nearest|about|approximately|roughly|whole|round(?:ed)?|decimal|significant|at least|at most)\b`)},
 	{"so many", regexp.MustCompile(`\b(?:costs?|needs?|uses?|takes?|makes?|burns?|yields?|at the same)\b`)},
 }
 
@@ -141,6 +147,8 @@ type node struct {
 	used  uint
 
 	above, below uint // which numbers it is a product of, and is divided by
+
+	word bool // it is a number told as a word, which may tell nothing: "two forks"
 }
 
 func (n node) bare() bool {
@@ -325,7 +333,7 @@ func asTarget(text string) (target, bool) {
 // Candidates are, for each option, the expressions that come to it, by their features; the
 // first one of each option is that nothing does.
 func Candidates(stem string, options []string) [][]Features {
-	if clock.MatchString(stem) || beyond.MatchString(squared.ReplaceAllString(stem, "")) || strings.ContainsAny(stem, "^\\=") || len(stem) > longest || len(options) < 2 {
+	if clock.MatchString(stem) || beyond.MatchString(squared.ReplaceAllString(stem, "")) || strings.ContainsAny(stem, "^\\=°") || len(stem) > longest || len(options) < 2 {
 		return nil
 	}
 	var targets []target
@@ -356,7 +364,7 @@ func Candidates(stem string, options []string) [][]Features {
 		}
 		v, _ := q.Value.Float64()
 		f, _ := q.Unit.Factor.Float64()
-		n := node{v: v * f, dim: q.Unit.Dim, nouns: map[string]int{}}
+		n := node{v: v * f, dim: q.Unit.Dim, nouns: map[string]int{}, word: q.word}
 		if q.Unit.Text == "%" {
 			n.v, n.pct = v, true
 		}
@@ -537,6 +545,9 @@ func ordinal(ask string) int {
 	return slices.IndexFunc(ordinals, func(re *regexp.Regexp) bool { return re.MatchString(ask) })
 }
 
+// fewDigits is below what a number as it is shown says too little to be a rounded one.
+const fewDigits = 100
+
 // reaches says whether an expression comes to an option, and what is told of it.
 func reaches(n node, want target, base []node, said []string) (Features, bool) {
 	v := n.v
@@ -560,7 +571,11 @@ func reaches(n node, want target, base []node, said []string) (Features, bool) {
 	case n.dim != want.dim:
 		return nil, false
 	}
-	if tolerance := max(want.step*0.501, math.Abs(want.v)*1e-9); math.Abs(v-want.v) > tolerance {
+	tolerance := want.step * 0.501
+	if digits := math.Abs(want.v) / want.step; digits < fewDigits && !slices.Contains(said, "rounded") {
+		tolerance = 0 // a number of one or two digits is near too many others
+	}
+	if math.Abs(v-want.v) > max(tolerance, math.Abs(want.v)*1e-9) {
 		return nil, false
 	}
 	if math.Abs(v-want.v) > math.Abs(want.v)*1e-6 {
@@ -581,7 +596,15 @@ func reaches(n node, want target, base []node, said []string) (Features, bool) {
 		}
 	}
 	f["nouns off"] = float64(min(off, 3))
-	f["left out"] = float64(len(base) - bits.OnesCount(n.used))
+	for i, b := range base {
+		switch {
+		case n.used&(1<<i) != 0:
+		case b.word:
+			f["left out word"]++
+		default:
+			f["left out"]++
+		}
+	}
 	f["steps"] = float64(len(n.ops))
 	for _, op := range n.ops {
 		f[op]++
