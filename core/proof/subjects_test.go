@@ -379,8 +379,24 @@ func TestSubjects(t *testing.T) {
 			t.Logf("missed: %s %v %v", p.Stem, p.Options, p.Key.Options)
 		}
 	}
+	share := func(name string) float64 { return 100 * float64(counts[name].found) / float64(counts[name].of) }
 	for _, name := range slices.Sorted(maps.Keys(counts)) {
-		c := counts[name]
-		t.Logf("%-45s %3d of %3d  %3.0f %%", name, c.found, c.of, 100*float64(c.found)/float64(c.of))
+		t.Logf("%-45s %3d of %3d  %3.0f %%", name, counts[name].found, counts[name].of, share(name))
+	}
+	if aside {
+		return // what it comes to is said, and nothing is made to fit it
+	}
+	for name, most := range map[string]float64{"sound: faulted": 0.5, "sound: held": 2, "wrong: cleared": 2} {
+		if share(name) > most {
+			t.Errorf("%s: %.1f %%, at most %g", name, share(name), most)
+		}
+	}
+	for name, least := range map[string]float64{
+		"sound, of a source: cleared": 30, "sound, reckoned: cleared": 55, "wrong-key, planted": 65, "wrong-key by the source, planted": 55, "explanation-contradicts-key, planted": 95,
+		"arithmetic-slip-in-explanation, planted": 98, "two-right, planted": 98, "all-or-none-of-the-above, planted": 95, "longest-is-key, planted": 95, "missing-stimulus, planted": 98, "stem-not-a-question, planted": 98,
+	} {
+		if share(name) < least {
+			t.Errorf("%s: %.0f %%, at least %g", name, share(name), least)
+		}
 	}
 }
