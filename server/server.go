@@ -132,6 +132,7 @@ func (s *Server) describe(r chi.Router) {
 	s.sourceOperations()
 	s.draftOperations()
 	s.benchOperations()
+	s.bankOperations()
 	s.drillOperations()
 	s.changeOperation()
 }

@@ -266,7 +266,7 @@ func AddVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, from int, v V
 // AddProof adds a proof of a question's newest version, which counts from now on, and
 // says ErrNotFound where there is a newer version.
 func AddProof(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, state string, now time.Time) error {
-	if err := changed(ctx, db, `update questions set verdict = $4, state = $5 where course_id = $1 and id = $2 and version = $3`,
+	if err := changed(ctx, db, `update questions set verdict = $4, state = $5, again = false where course_id = $1 and id = $2 and version = $3`,
 		s.course, id, v.Version, v.Verdict, state); err != nil {
 		return err
 	}

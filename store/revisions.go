@@ -103,7 +103,7 @@ func OverruledIn(ctx context.Context, db DB, s Scope) ([]Overruled, error) {
 // are left out.
 func Shaken(ctx context.Context, db DB, s Scope, revision int64, checks int, overruled []Overruled) ([]Question, error) {
 	return all[Question](ctx, db, `select `+questionColumns+` join lateral (`+counting+`) p on true
-		where q.course_id = $1 and q.state <> 'dropped' and p.revision < $3 and (p.checks < $4
+		where q.course_id = $1 and q.state <> 'dropped' and p.revision < $3 and (q.again or p.checks < $4
 			or exists (select 1 from cites c where c.question_id = q.id
 				and not exists (select 1 from passages x where x.source_id = c.source_id and x.id = c.passage_id))
 			or exists (select 1 from cites c join jsonb_to_recordset($5) as o(source_id uuid, passage_id text) using (source_id, passage_id) where c.question_id = q.id))

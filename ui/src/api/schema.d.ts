@@ -143,6 +143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List all questions, dropped ones left out */
+        get: operations["bank"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/batches": {
         parameters: {
             query?: never;
@@ -293,6 +310,40 @@ export interface paths {
         get: operations["changes"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/changes/{change}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change one thing of many questions */
+        put: operations["change-many"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/changes/{change}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a change of many questions back */
+        post: operations["undo-many"];
         delete?: never;
         options?: never;
         head?: never;
@@ -944,6 +995,43 @@ export interface components {
             /** Format: double */
             share: number;
         };
+        BankItem: {
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: int64
+             * @description of yours
+             */
+            attempts?: number;
+            /** @description who wrote it: writer, endpoint, import or person */
+            from: string;
+            /** Format: uuid */
+            id: string;
+            /** @description by a person, although not cleared */
+            kept?: boolean;
+            /** @enum {string} */
+            kind: "blanks" | "choice" | "choices" | "essay" | "expression" | "grid" | "match" | "numeric" | "order" | "short" | "solution" | "truefalse";
+            /**
+             * Format: double
+             * @description the share of the points that your last attempt got
+             */
+            last?: number;
+            /** @enum {string} */
+            level: "easy" | "medium" | "hard";
+            /** @description that it was drawn from */
+            sources?: string[];
+            /** @enum {string} */
+            state: "bench" | "bank";
+            /** @description its first 300 letters */
+            stem: string;
+            tags?: string[];
+            /** Format: uuid */
+            topic_id?: string;
+            /** @enum {string} */
+            verdict: "cleared" | "worked" | "held" | "faulted" | "unproven";
+            /** Format: int64 */
+            version: number;
+        };
         Batch: {
             brief: components["schemas"]["Brief"];
             /** Format: int64 */
@@ -1164,6 +1252,21 @@ export interface components {
             topics: components["schemas"]["SyllabusTopic"][];
             /** Format: int64 */
             version: number;
+        };
+        Changed: {
+            /**
+             * Format: int64
+             * @description that were changed
+             */
+            count: number;
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: int64
+             * @description that were changed meanwhile, or can't be kept
+             */
+            refused: number;
+            undone: boolean;
         };
         Choice: {
             keys?: string;
@@ -1596,6 +1699,20 @@ export interface components {
             row?: number;
             start?: string;
         };
+        ManyChange: {
+            /** @enum {string} */
+            do: "topic" | "level" | "tag" | "untag" | "keep" | "drop" | "proof";
+            /** @enum {string} */
+            level?: "easy" | "medium" | "hard" | "";
+            /** @description each at the version that was seen */
+            questions: components["schemas"]["Seen"][];
+            tag?: string;
+            /**
+             * Format: uuid
+             * @description of topic; none where there is none
+             */
+            topic_id?: string;
+        };
         Mask: {
             at?: string;
             box?: components["schemas"]["Box"];
@@ -1883,6 +2000,12 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+        };
+        Seen: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            version: number;
         };
         Session: {
             /** Format: date-time */
@@ -2571,6 +2694,37 @@ export interface operations {
             };
         };
     };
+    bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankItem"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     batches: {
         parameters: {
             query?: never;
@@ -2955,6 +3109,74 @@ export interface operations {
                         /** @description The retry time in milliseconds. */
                         retry?: number;
                     }[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                change: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "undo-many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                change: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Error */
