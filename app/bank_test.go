@@ -143,3 +143,32 @@ func TestChangesThatSayNothing(t *testing.T) {
 		}
 	}
 }
+
+// A thousand questions are tagged together, and as before once that is taken back.
+func TestAThousandAreTaggedAndPutBack(t *testing.T) {
+	w := newWorld(t)
+	w.drafted(10)
+	w.multiplied(1000)
+	was := w.bank()
+	if len(was) < 1000 {
+		t.Fatalf("the bank has %d questions", len(was))
+	}
+	id := uuid.New()
+	done, err := w.ChangeMany(ctx, w.owner, w.course, id, app.ManyChange{Do: "tag", Tag: "autumn", Questions: seen(was)})
+	if err != nil || done.Count != len(was) {
+		t.Fatalf("%+v, %v", done, err)
+	}
+	// One is changed since.
+	if _, err := w.ChangeMany(ctx, w.owner, w.course, uuid.New(), app.ManyChange{Do: "level", Level: question.Hard, Questions: seen(was)[:1]}); err != nil {
+		t.Fatal(err)
+	}
+	undone, err := w.UndoMany(ctx, w.owner, w.course, id)
+	if err != nil || undone.Count != len(was)-1 || undone.Refused != 1 {
+		t.Fatalf("%+v, %v", undone, err)
+	}
+	for _, q := range w.bank() {
+		if tagged := len(q.Tags) > 0; tagged != (q.ID == was[0].ID) {
+			t.Errorf("%+v", q)
+		}
+	}
+}

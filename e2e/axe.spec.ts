@@ -18,6 +18,7 @@ const screens: [string, RegExp][] = [
   ["sources/syllabus", /In no topic/],
   ["draft", /What the sources can bear/],
   ["proof", /Key, reasons and findings/],
+  ["proof/bank", /Choose questions to change/],
   ["drill", /Drills so far/],
   ["gaps", /Where the marks are/],
   ["course", /I am preparing for/],

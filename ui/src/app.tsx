@@ -102,6 +102,7 @@ export const router = createBrowserRouter([
               { path: "sources/:source?", element: <SourcesStation /> },
               { path: "draft", element: <DraftStation /> },
               { path: "proof/write", element: <WriteStation /> },
+              { path: "proof/bank/:question?", lazy: async () => ({ Component: (await import("./stations/proof/bank")).BankStation }) },
               { path: "proof/:question?", element: <ProofStation /> },
               { path: "drill", element: <DrillStation /> },
               { path: "drill/cards", lazy: async () => ({ Component: (await import("./stations/drill/cards")).CardsStation }) },

@@ -69,6 +69,7 @@ export const briefs = (id: string) => queryOptions({ queryKey: ["course", id, "b
 export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
 export const cards = (id: string) => queryOptions({ queryKey: ["course", id, "batches", "cards"], queryFn: () => take(api.GET("/api/courses/{course}/cards", at(id))) });
 export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });
+export const bank = (id: string) => queryOptions({ queryKey: ["course", id, "bench", "bank"], queryFn: () => take(api.GET("/api/courses/{course}/bank", at(id))) });
 export const question = (id: string, question: string) =>
   queryOptions({
     queryKey: ["course", id, "question", question],

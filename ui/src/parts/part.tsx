@@ -1,10 +1,16 @@
 import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
+import { createContext, useContext, useState, type ReactNode } from "react";
+
+const Closing = createContext(() => {});
+
+/** useClosing closes the part that something stands in, once nothing is left to be said in it. */
+export const useClosing = () => useContext(Closing);
 
 /** Part is a piece of a sentence that opens in place to be changed. */
 export function Part({ says, label, children }: { says: string; label: string; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
   return (
-    <Popover.Root>
+    <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
         <button type="button" className="part" aria-label={`${label}: ${says}`}>
           {says}
@@ -12,7 +18,7 @@ export function Part({ says, label, children }: { says: string; label: string; c
       </Popover.Trigger>
       <Flap label={label}>
         <div className="label mb-2">{label}</div>
-        {children}
+        <Closing.Provider value={() => setOpen(false)}>{children}</Closing.Provider>
       </Flap>
     </Popover.Root>
   );
@@ -45,6 +51,24 @@ export function One<T extends string | number>({ all, chosen, change, name }: { 
       ))}
     </div>
   );
+}
+
+/** Lines are ruled lines of which one is pressed, which closes the part they stand in. */
+export function Lines<T extends string>({ all, press }: { all: readonly { value: T; says: string }[]; press: (line: { value: T; says: string }) => void }) {
+  const close = useClosing();
+  return all.map((c) => (
+    <button
+      key={c.value}
+      type="button"
+      className="block w-full border-t border-line py-2 text-left first:border-t-0 hover:bg-eye-wash"
+      onClick={() => {
+        close();
+        press(c);
+      }}
+    >
+      {c.says}
+    </button>
+  ));
 }
 
 interface ChoiceProps<T> {

@@ -48,7 +48,7 @@ export function DrillStation() {
   const open = past.data?.find((d) => d.finished_at === undefined);
   return (
     <div className="flex flex-1 flex-col pt-5">
-      <Sheet label="About drills" margin={<About about={about.counts.ready} open={open} course={course} />}>
+      <Sheet label="About drills" margin={<About about={about.counts.ready} open={open} course={course} mayEdit={about.role !== "candidate"} />}>
         {!ready && kept.length === 0 && past.data?.length === 0 ? (
           <Nothing title="No question is ready">
             <p>{about.counts.sources === 0 ? "Bring your notes first; questions are drafted from them." : "Draft a batch; what the proof clears is ready at once."}</p>
@@ -93,7 +93,7 @@ export function DrillStation() {
   );
 }
 
-function About({ about, open, course }: { about: number; open: Drill | undefined; course: string }) {
+function About({ about, open, course, mayEdit }: { about: number; open: Drill | undefined; course: string; mayEdit: boolean }) {
   return (
     <>
       {open && (
@@ -107,7 +107,16 @@ function About({ about, open, course }: { about: number; open: Drill | undefined
         </Note>
       )}
       <Deck course={course} />
-      <Note title={`${counted(about, "question")} ready`}>Weak topics get the most places, by the marks at stake. What was missed or is new comes before what was right.</Note>
+      <Note title={`${counted(about, "question")} ready`}>
+        Weak topics get the most places, by the marks at stake. What was missed or is new comes before what was right.
+        {mayEdit && (
+          <p className="mt-2">
+            <Link className="link" to={`/courses/${course}/proof/bank`}>
+              Look through the bank
+            </Link>
+          </p>
+        )}
+      </Note>
       <Note title="Sure or a hunch">A key only chooses. Say how sure you are when you send: it shows later what you know and what you guess.</Note>
     </>
   );

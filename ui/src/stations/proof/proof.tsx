@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
-import { NavLink, useNavigate, useOutletContext, useParams } from "react-router";
+import { Link, NavLink, useNavigate, useOutletContext, useParams } from "react-router";
 import type { BenchItem, Course } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Button } from "../../parts/button";
@@ -25,7 +25,9 @@ export function ProofStation() {
     if (next) void go(`/courses/${course}/proof/${next.id}`);
   };
   const write = () => void go(`/courses/${course}/proof/write`);
+  const bank = () => void go(`/courses/${course}/proof/bank`);
   useKeys([
+    { key: "m", does: "Open the bank", press: bank },
     { key: "j", does: "Next question", press: () => step(1) },
     { key: "k", does: "Question before", press: () => step(-1) },
     { key: "n", does: "Write a question", press: write },
@@ -47,12 +49,15 @@ export function ProofStation() {
         <Nothing title="The bench is clear">
           <p>Drafts that the proof could not clear wait here to be kept, edited or dropped. Nothing waits now.</p>
           <Anew counts={about.counts} />
-          <p className="flex gap-2.5">
+          <p className="flex flex-wrap gap-2.5">
             <Button tone="main" onClick={() => void go(`/courses/${course}/draft`)}>
               Go to Draft
             </Button>
             <Button onClick={write} cap="n">
               Write a question
+            </Button>
+            <Button onClick={bank} cap="m">
+              Open the bank
             </Button>
           </p>
         </Nothing>
@@ -65,7 +70,10 @@ export function ProofStation() {
       <h1 className="sr-only">Proof</h1>
       <nav aria-label="The bench" className="max-h-56 overflow-y-auto py-4 pl-5 desk:max-h-none">
         <p>
-          <b>{left.length} waiting</b> <span className="text-ink-2">· {data.length - left.length} in the bank</span>
+          <b>{left.length} waiting</b> <span className="text-ink-2">· </span>
+          <Link className="link" to={`/courses/${course}/proof/bank`}>
+            the whole bank
+          </Link>
         </p>
         <Anew counts={about.counts} />
         <p className="pt-2">
