@@ -133,6 +133,7 @@ func (s *Server) describe(r chi.Router) {
 	s.draftOperations()
 	s.benchOperations()
 	s.bankOperations()
+	s.challengeOperations()
 	s.drillOperations()
 	s.changeOperation()
 }
