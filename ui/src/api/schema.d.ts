@@ -299,6 +299,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/challenges/{challenge}/again/{again}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Rule on a challenge again */
+        put: operations["reopen-challenge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/changes": {
         parameters: {
             query?: never;
@@ -403,6 +420,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/drills/{drill}/places/{position}/challenges/{challenge}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Challenge the key of an answered question */
+        put: operations["challenge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/formulas": {
         parameters: {
             query?: never;
@@ -431,6 +465,40 @@ export interface paths {
         get: operations["gaps"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what you were not told yet */
+        get: operations["notices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/notices/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have been told */
+        post: operations["see-notices"];
         delete?: never;
         options?: never;
         head?: never;
@@ -484,6 +552,23 @@ export interface paths {
         put: operations["edit-question"];
         /** Write a question; it is proofed */
         post: operations["write-question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/questions/{question}/challenges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what was held against a question */
+        get: operations["challenges"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1227,6 +1312,33 @@ export interface components {
             /** @enum {string} */
             length?: "short" | "medium" | "long";
         };
+        Challenge: {
+            /** @description it was opened again after another ruling */
+            again: boolean;
+            /** Format: date-time */
+            at: string;
+            /** @description the name of who made it; yours is left out */
+            by: string;
+            claim: components["schemas"]["Claim"];
+            evidence: components["schemas"]["Evidence"][];
+            /** @description the line of a working that fails */
+            fails_at?: string;
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: int64
+             * @description the version that was made of it
+             */
+            made?: number;
+            /** @enum {string} */
+            outcome: "upheld" | "turned down" | "withdrawn";
+            says: string;
+            /**
+             * Format: int64
+             * @description that was challenged
+             */
+            version: number;
+        };
         Change: {
             /** @description course, arrivals, sources, batches, bench, drills, responses; empty to keep the line open */
             what: string;
@@ -1278,6 +1390,22 @@ export interface components {
             passage: string;
             quote: string;
             source: string;
+        };
+        Claim: {
+            /** @enum {string} */
+            kind: "option" | "working" | "readings" | "source" | "words";
+            /** @description that is said to be right */
+            option?: string;
+            /** @description that says otherwise */
+            passage?: string;
+            readings?: components["schemas"]["ClaimedReading"][];
+            /** @description a working, line by line, or a sentence */
+            says?: string;
+            source?: string;
+        };
+        ClaimedReading: {
+            answer: string;
+            stem: string;
         };
         Counts: {
             /**
@@ -1748,6 +1876,14 @@ export interface components {
             title: string;
             topics?: components["schemas"]["SyllabusTopic"][];
         };
+        Notice: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            question: string;
+            says: string;
+            stem: string;
+        };
         Option: {
             id: string;
             slip?: string;
@@ -2000,6 +2136,13 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+        };
+        "See-noticesRequest": {
+            /**
+             * Format: date-time
+             * @description the moment of the latest that was shown
+             */
+            until: string;
         };
         Seen: {
             /** Format: uuid */
@@ -3080,6 +3223,39 @@ export interface operations {
             };
         };
     };
+    "reopen-challenge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                challenge: string;
+                again: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Challenge"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     changes: {
         parameters: {
             query?: never;
@@ -3359,6 +3535,44 @@ export interface operations {
             };
         };
     };
+    challenge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                drill: string;
+                position: number;
+                challenge: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Claim"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Challenge"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "understand-formula": {
         parameters: {
             query?: never;
@@ -3412,6 +3626,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Gap"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Notice"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "see-notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["See-noticesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Error */
@@ -3589,6 +3869,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Benched"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    challenges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Challenge"][];
                 };
             };
             /** @description Error */

@@ -106,6 +106,7 @@ function About({ about, open, course, mayEdit }: { about: number; open: Drill | 
           </p>
         </Note>
       )}
+      <Told course={course} />
       <Deck course={course} />
       <Note title={`${counted(about, "question")} ready`}>
         Weak topics get the most places, by the marks at stake. What was missed or is new comes before what was right.
@@ -119,6 +120,32 @@ function About({ about, open, course, mayEdit }: { about: number; open: Drill | 
       </Note>
       <Note title="Sure or a hunch">A key only chooses. Say how sure you are when you send: it shows later what you know and what you guess.</Note>
     </>
+  );
+}
+
+/** Told says what happened to questions that one has answered, until it is put away. */
+function Told({ course }: { course: string }) {
+  const client = useQueryClient();
+  const { data } = useQuery(queries.notices(course));
+  const latest = data?.[0];
+  const away = useMutation({
+    mutationFn: (until: string) => take(api.POST("/api/courses/{course}/notices/seen", { params: { path: { course } }, body: { until } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: queries.notices(course).queryKey }),
+  });
+  if (!data || !latest) return null;
+  return (
+    <Note tone="eye" title={data.length === 1 ? "A key was corrected" : `${data.length} keys were corrected`}>
+      {data.slice(0, 3).map((n) => (
+        <p key={n.question + n.at} className="mt-1">
+          “{n.stem}” {n.says}
+        </p>
+      ))}
+      <p className="mt-2">
+        <Button small onClick={() => away.mutate(latest.at)} disabled={away.isPending}>
+          I have read it
+        </Button>
+      </p>
+    </Note>
   );
 }
 

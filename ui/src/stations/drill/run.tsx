@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, sound, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
 import * as queries from "../../api/queries";
+import { ChallengeKey } from "./challenge";
 import { GoOn } from "../draft/more";
 import { Note, Quote } from "../../marginalia/note";
 import { answered as some, roomOf } from "../../kinds";
@@ -86,7 +87,7 @@ function At({ course, run, position }: { course: string; run: DrillRun; position
   return (
     <>
       <Track course={course} run={run} position={position} aside={answered ? "" : `${clock(seconds)} on this one`} />
-      <Sheet label="Margin" margin={item?.feedback ? <Margin course={course} item={item} /> : <Before item={item} />}>
+      <Sheet label="Margin" margin={item?.feedback ? <Margin course={course} drill={run.id} item={item} /> : <Before item={item} />}>
         {error ? (
           <Failing error={error} again={() => void refetch()} />
         ) : !item ? (
@@ -188,7 +189,7 @@ function Before({ item }: { item: DrillItem | undefined }) {
 }
 
 /** Margin is what is known about the answer: why, which slip, the steps, the evidence. */
-function Margin({ course, item }: { course: string; item: DrillItem }) {
+function Margin({ course, drill, item }: { course: string; drill: string; item: DrillItem }) {
   const f = item.feedback!;
   const right = f.percent === 100;
   const chosen = f.given.options?.[0];
@@ -233,7 +234,8 @@ function Margin({ course, item }: { course: string; item: DrillItem }) {
           It is {item.verdict}, so this answer moves no estimate.
         </Note>
       )}
-      <GoOn key={f.question} course={course} question={f.question} level={item.level} numbers={f.worked.length > 0} />
+      <ChallengeKey key={f.question} course={course} drill={drill} position={item.position} item={item} />
+      <GoOn key={`on ${f.question}`} course={course} question={f.question} level={item.level} numbers={f.worked.length > 0} />
     </div>
   );
 }

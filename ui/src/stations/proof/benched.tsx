@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, Problem, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
+import { api, Problem, sound, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, Quote, type Tone } from "../../marginalia/note";
 import { roomOf } from "../../kinds";
@@ -10,6 +10,7 @@ import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
 import { Failing, Trouble, Waiting } from "../../parts/state";
 import { capital, counted, onDay } from "../../parts/words";
+import { Ruling } from "../../marginalia/ruling";
 import { GoOn } from "../draft/more";
 import { EditForm } from "./edit";
 
@@ -134,6 +135,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
       </section>
       <aside aria-label="Findings" className="border border-b-0 border-line bg-margin px-5 py-[22px] desk:mt-4 desk:overflow-y-auto desk:border-l-0">
         {q.revealed ? <Findings course={course} all={q.revealed.findings} /> : <Covered q={q} />}
+        {q.revealed && <Challenged course={course} question={id} />}
         <GoOn key={id} course={course} question={id} level={q.level} numbers={(q.revealed?.question.worked?.length ?? 0) > 0} />
       </aside>
     </>
@@ -181,10 +183,47 @@ function Covered({ q }: { q: Benched }) {
       <Note tone={says.tone} title={<><Mark verdict={q.verdict} label="" /> {says.title}</>}>
         {says.text}
       </Note>
+      {q.state === "bench" && sound(q.verdict) && <Note tone="eye" title="It waits, though it is cleared">Its key was challenged, or a person put it back. Uncover it to see what was held against it, or keep it.</Note>}
       <Note title="Key, reasons and findings are covered">Reading a key spoils the drill: an uncovered question rests seven days, and its first answer then weighs half.</Note>
     </>
   );
 }
+
+/** Challenged is what was held against the key, and what became of it; each can be ruled on again. */
+function Challenged({ course, question }: { course: string; question: string }) {
+  const client = useQueryClient();
+  const { data } = useQuery(queries.challenges(course, question));
+  const again = useMutation({
+    mutationFn: (challenge: string) => take(api.PUT("/api/courses/{course}/challenges/{challenge}/again/{again}", { params: { path: { course, challenge, again: crypto.randomUUID() } } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["course", course] }),
+  });
+  if (!data || data.length === 0) return null;
+  return (
+    <section aria-label="Challenges">
+      <h2 className="label mb-2">{counted(data.length, "challenge")}</h2>
+      {data.map((c) => (
+        <div key={c.id}>
+          <p className="mb-1 text-[13px] text-ink-2">
+            {c.by || "You"}, {onDay(c.at)}
+            {c.again ? ", opened again" : ""}: {held[c.claim.kind]}
+            {c.claim.says ? ` “${c.claim.says}”` : ""}
+          </p>
+          <Ruling course={course} challenge={c} />
+          {c.id === data[0]?.id && (
+            <p className="mb-4">
+              <Button small onClick={() => again.mutate(c.id)} disabled={again.isPending}>
+                Rule on it again
+              </Button>
+            </p>
+          )}
+        </div>
+      ))}
+      <Trouble error={again.error} />
+    </section>
+  );
+}
+
+const held = { option: "another option is right.", working: "the working comes to something else.", readings: "it reads two ways.", source: "a source says otherwise.", words: "" } as const;
 
 type Outcome = "pass" | "fail" | "unsure" | "not-applicable";
 const tones: Record<Outcome, Tone> = { pass: "sound", fail: "fault", unsure: "eye", "not-applicable": "plain" };
