@@ -46,6 +46,7 @@ type Benched struct {
 	From       string             `json:"from" doc:"who wrote it: writer, endpoint, import or person"`
 	Proof      string             `json:"proof" doc:"which proof counts; a correction is accepted as this one showed it"`
 	Correction bool               `json:"correction" doc:"the proof knows what is right instead"`
+	Challenged bool               `json:"challenged" doc:"its key was challenged, and a person has to decide"`
 	RestsUntil *time.Time         `json:"rests_until,omitempty"`
 	Revealed   *RevealedProof     `json:"revealed,omitempty"`
 }
@@ -140,6 +141,9 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 		return Benched{}, err
 	}
 	out.Correction = mend != nil
+	if out.Challenged, err = store.Awaits(ctx, db, s, id); err != nil {
+		return Benched{}, err
+	}
 	if !out.Uncovered {
 		return out, nil
 	}

@@ -50,7 +50,7 @@ test("a challenge is turned down with the passage, and another is left to a pers
 
   // On the bench both stand below the findings, once it is uncovered.
   await page.goto(`/courses/${course}/proof`);
-  await expect(page.getByText("It waits, though it is cleared")).toBeVisible();
+  await expect(page.getByText("Its key was challenged")).toBeVisible();
   await page.keyboard.press("u");
   await expect(page.getByRole("region", { name: "Challenges" }).getByText("2 challenges")).toBeVisible();
   await page.getByRole("button", { name: "Rule on it again" }).click();

@@ -46,6 +46,14 @@ func ChallengesOf(ctx context.Context, db DB, s Scope, question uuid.UUID) ([]Ch
 	return all[Challenge](ctx, db, `select `+challengeColumns+` where c.course_id = $1 and c.question_id = $3 order by c.at desc, c.id`, s.course, s.account, question)
 }
 
+// Awaits says whether a challenge to the newest version of a question waits for a person.
+func Awaits(ctx context.Context, db DB, s Scope, question uuid.UUID) (bool, error) {
+	var waits bool
+	err := db.QueryRow(ctx, `select exists(select 1 from challenges c join questions q on q.id = c.question_id and q.version = c.version
+		where c.course_id = $1 and c.question_id = $2 and c.outcome = 'withdrawn' and q.state = 'bench')`, s.course, question).Scan(&waits)
+	return waits, err
+}
+
 // Marked is an attempt as it is marked again.
 type Marked struct {
 	ID       uuid.UUID       `db:"id" json:"id"`

@@ -38,18 +38,25 @@ var (
 	asksWhatNot = regexp.MustCompile(`\b(?:NOT|EXCEPT|LEAST|FALSE|INCORRECT|NEVER)\b|(?i)\b(?:not|except|false|incorrect|untrue|wrong|cannot|never|neither|none|least)\b|n['’]t\b`)
 )
 
+// strange is how much of a question's words may have nothing like them in the sources
+// before these are taken to speak of something else.
+const (
+	strange = 0.45
+	known   = 0.7 // how alike a word has to be to one of the sources
+)
+
 // least is how much a question must say for its answers to be looked up.
 const least = 0.8
 
 // Choose says how much the sources speak for each of several answers to a question. It
-// says nothing, nil, of a question that tells a case, that asks what is not so, or that
-// says too little to be found.
+// says nothing, nil, of a question that tells a case, that asks what is not so, that says
+// too little to be found, or that speaks of what the sources never name.
 func (x *Index) Choose(question string, answers []string) []Answer {
 	if len(language.Split(question)) != 1 || tellsACase.MatchString(question) || asksWhatNot.MatchString(question) || len(answers) < 2 || len(x.sentences) == 0 {
 		return nil
 	}
 	measures, best, covers := x.answers(question, answers)
-	if measures == nil {
+	if measures == nil || x.strangeness(question) > strange {
 		return nil
 	}
 	out := make([]Answer, len(answers))
@@ -73,6 +80,23 @@ func (x *Index) Choose(question string, answers []string) []Answer {
 		}
 	}
 	return out
+}
+
+// strangeness is how much of a question's words has nothing like it in the sources.
+func (x *Index) strangeness(question string) float64 {
+	unmet, all := 0.0, 0.0
+	r := read(question, false, tongueOf(question, x.languages))
+	for _, t := range r.terms {
+		best := 0.0
+		for _, a := range x.likeTo(t.lemma, r.tongue.Code) {
+			best = max(best, a)
+		}
+		if best < known {
+			unmet += t.weight
+		}
+		all += t.weight
+	}
+	return unmet / max(all, 0.01)
 }
 
 // MeasureAnswers are the measures of each answer, for fitting the weights.

@@ -125,7 +125,7 @@ func disputeWorking(ctx context.Context, q question.Question, l *Library, says s
 		for _, c := range work.Arithmetic(line) {
 			checked++
 			if c.Verdict == work.Wrong {
-				return Ruling{Outcome: TurnedDown, At: line, Says: fmt.Sprintf("The working fails at “%s”: %s.", line, c.Why)}, nil
+				return Ruling{Outcome: TurnedDown, At: line, Says: fmt.Sprintf("The working fails in this line: %s.", c.Why)}, nil
 			}
 		}
 		if f := figures(line); len(f) > 0 {
@@ -238,7 +238,7 @@ func answered(q question.Question, answer string) (question.Question, bool) {
 func disputeSource(ctx context.Context, q question.Question, l *Library, id, passage string) (Ruling, error) {
 	at, ok := l.passages[at{id, passage}]
 	if !ok {
-		return Ruling{Outcome: TurnedDown, Says: "This passage is not in the sources any more."}, nil
+		return Ruling{Outcome: TurnedDown, Says: "This passage is no evidence: it stands in no source any more, or in a past paper."}, nil
 	}
 	quote := []Evidence{{Source: id, Passage: passage, Title: l.titles[id], Quote: clipped(at.passage.Text), Locator: at.passage.Locator}}
 	for _, o := range l.overruled[at.at()] {

@@ -1192,6 +1192,8 @@ export interface components {
         Benched: {
             /** @description what it is asked about */
             about?: components["schemas"]["Stimulus"];
+            /** @description its key was challenged, and a person has to decide */
+            challenged: boolean;
             /** @description the proof knows what is right instead */
             correction: boolean;
             /** @description a drawing of it */

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, Problem, sound, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
+import { api, Problem, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, Quote, type Tone } from "../../marginalia/note";
 import { roomOf } from "../../kinds";
@@ -183,7 +183,11 @@ function Covered({ q }: { q: Benched }) {
       <Note tone={says.tone} title={<><Mark verdict={q.verdict} label="" /> {says.title}</>}>
         {says.text}
       </Note>
-      {q.state === "bench" && sound(q.verdict) && <Note tone="eye" title="It waits, though it is cleared">Its key was challenged, or a person put it back. Uncover it to see what was held against it, or keep it.</Note>}
+      {q.challenged && (
+        <Note tone="eye" title="Its key was challenged">
+          The proof could not settle it. Uncover it to see what was held against it, or keep it as it is.
+        </Note>
+      )}
       <Note title="Key, reasons and findings are covered">Reading a key spoils the drill: an uncovered question rests seven days, and its first answer then weighs half.</Note>
     </>
   );
