@@ -139,7 +139,7 @@ func (x *Index) answers(question string, answers []string) (measures [][9]float6
 			if joint := much * x.near(says, s); joint > v[1] || joint == v[1] && s < at {
 				v[1], at = joint, s
 			}
-			if q := says[s]; q > v[3] && len(words) > 2 && strings.Contains(" "+onlyWords(x.sentences[s].text)+" ", words) {
+			if q := says[s]; q > v[3] && len(words) > 2 && strings.Contains(x.sentences[s].plain, words) {
 				v[3] = q
 			}
 			if says[s] > 0.2 && much > 0.3 {

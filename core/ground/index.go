@@ -35,6 +35,7 @@ type amount struct {
 type sentence struct {
 	source, passage string
 	text            string
+	plain           string // its words in small letters, with a space before and behind each
 	locator         source.Locator
 	run             int // counts up with each source as it is given
 	heads           []term
@@ -170,6 +171,7 @@ func New(sources []Source) *Index {
 			for i := from; i < min(len(x.sentences), from+64); i++ {
 				st := &x.sentences[i]
 				st.reading = read(st.text, true, st.code)
+				st.plain = " " + onlyWords(st.text) + " "
 				st.asks = strings.HasSuffix(strings.TrimRight(st.text, " ”\")"), "?")
 			}
 			return nil

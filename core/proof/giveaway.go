@@ -39,7 +39,7 @@ var (
 // giveaway asks whether the key can be told without knowing it: by grammar, by
 // what the stem says before it asks, or by what another question says.
 func (x *examination) giveaway() []Finding {
-	if isExercise(x.Stem) {
+	if x.isExercise() {
 		return nil // letters are no telling words
 	}
 	if other, ok := x.batch.says(x.Question); ok {

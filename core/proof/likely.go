@@ -18,7 +18,7 @@ const likeliest = 0.9
 // likely asks which of the options the numbers of the stem most likely come to, where
 // nothing before could work the stem out.
 func (x *examination) likely() []Finding {
-	if x.proven || x.objected || x.Stimulus != "" || x.Given != nil || x.Figure != nil || isExercise(x.Stem) || kind.Answers(x.Question) != kind.OneOption {
+	if x.proven || x.objected || x.Stimulus != "" || x.Given != nil || x.Figure != nil || x.isExercise() || kind.Answers(x.Question) != kind.OneOption {
 		return nil
 	}
 	key, ok := x.KeyOption()

@@ -21,7 +21,7 @@ const (
 // lookedUp looks the answer up in all sources, where the question names no evidence and
 // nothing has shown its key: which option they speak for, and what they say of a statement.
 func (x *examination) lookedUp() []Finding {
-	if x.proven || len(x.Cites) > 0 || len(x.library.passages) == 0 || x.Given != nil || x.Stimulus != "" || x.Figure != nil || x.quantitative() || isExercise(x.Stem) {
+	if x.proven || len(x.Cites) > 0 || len(x.library.passages) == 0 || x.Given != nil || x.Stimulus != "" || x.Figure != nil || x.quantitative() || x.isExercise() {
 		return nil
 	}
 	switch kind.Answers(x.Question) {

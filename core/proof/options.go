@@ -50,7 +50,7 @@ const oneMeaning = 0.8
 // synonyms looks for two options that differ in one word, or are one, where the two words
 // mean the same. Where words themselves are asked about, they are meant to be told apart.
 func (x *examination) synonyms() []Finding {
-	if kind.Answers(x.Question) != kind.OneOption || ofWords.MatchString(x.Stem) || isExercise(x.Stem) {
+	if kind.Answers(x.Question) != kind.OneOption || ofWords.MatchString(x.Stem) || x.isExercise() {
 		return nil
 	}
 	for j, b := range x.Options {

@@ -269,6 +269,8 @@ type examination struct {
 	proven   bool // a check before showed it
 	objected bool // a check before objected
 
+	exercise *bool // whether the stem is one, once it was asked
+
 	done  *done // the task that the stem sets, once it was tried
 	tried bool
 }

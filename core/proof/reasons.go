@@ -255,7 +255,7 @@ func figures(text string) []string {
 // another option, or that of none, and the key's stands nowhere in it, it does not.
 func (x *examination) concluded() []Finding {
 	key, ok := x.KeyOption()
-	if !ok || x.proven || x.Explanation == "" || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption || isExercise(x.Stem) {
+	if !ok || x.proven || x.Explanation == "" || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption || x.isExercise() {
 		return nil
 	}
 	if slices.ContainsFunc(x.Options, func(o question.Option) bool { return !amountAlone.MatchString(o.Text) }) {
@@ -322,7 +322,7 @@ func agreesInPercent(shown string, v *big.Rat) bool {
 // speaksFor asks of which option an explanation speaks when it is read as a source.
 func (x *examination) speaksFor() []Finding {
 	key, ok := x.explained()
-	if !ok || isExercise(x.Stem) || numbersOnly(x.Options) || strings.ContainsAny(x.Explanation, "=<>+≈") {
+	if !ok || x.isExercise() || numbersOnly(x.Options) || strings.ContainsAny(x.Explanation, "=<>+≈") {
 		return nil
 	}
 	texts := make([]string, len(x.Options))

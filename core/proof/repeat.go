@@ -51,10 +51,22 @@ func isExercise(stem string) bool {
 	if strings.Contains(stem, "$") {
 		return true
 	}
+	if phrase.Asks(stem) == "" {
+		return false
+	}
 	pieces := phrase.Read(stem).Pieces
-	return phrase.Asks(stem) != "" && len(phrase.Unread(pieces, nil)) <= 2 && slices.ContainsFunc(pieces, func(p phrase.Piece) bool {
+	return len(phrase.Unread(pieces, nil)) <= 2 && slices.ContainsFunc(pieces, func(p phrase.Piece) bool {
 		return p.Kind == phrase.Derivative || p.Kind == phrase.Integral || p.Kind == phrase.Math && (mathematical.MatchString(p.Text) || phrase.Named(p.Text))
 	})
+}
+
+// isExercise is asked by many checks, and answered once.
+func (x *examination) isExercise() bool {
+	if x.exercise == nil {
+		is := isExercise(x.Stem)
+		x.exercise = &is
+	}
+	return *x.exercise
 }
 
 // keyStems are the content words of the key.

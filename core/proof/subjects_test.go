@@ -97,7 +97,7 @@ func statement(text string, truth string) question.Question {
 }
 
 // posedIn reads a file of the sets.
-func posedIn(t *testing.T, name string) (text string, all []posed) {
+func posedIn(t testing.TB, name string) (text string, all []posed) {
 	t.Helper()
 	data, err := os.ReadFile(filepath.Join("testdata/subjects", name+".txt"))
 	if err != nil {

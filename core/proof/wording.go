@@ -73,7 +73,7 @@ const tangled = 2
 // negation looks at the sentence that asks: one negative is fair where it is set
 // out, more have to be untangled before anything can be answered.
 func (x *examination) negation() []Finding {
-	if isExercise(x.Stem) {
+	if x.isExercise() {
 		return nil
 	}
 	asks := x.asking()

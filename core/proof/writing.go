@@ -23,7 +23,7 @@ import (
 // papers stand as they were asked.
 func (x *examination) written() []Finding {
 	key, ok := x.KeyOption()
-	if !ok || x.Origin.By == "import" || isExercise(x.Stem) || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption {
+	if !ok || x.Origin.By == "import" || x.isExercise() || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption {
 		return nil
 	}
 	var others []question.Option
@@ -86,7 +86,7 @@ var partsBy = regexp.MustCompile(`(?i)\s*(?:,|;|/|\band\b|\bwith\b|\bbut\b|\bin 
 
 // convergence is a key that has of each wrong option some part, and no other has as much.
 func (x *examination) convergence(key question.Option, others []question.Option) (string, string) {
-	if x.quantitative() || isExercise(x.Stem) || slices.ContainsFunc(x.Options, func(o question.Option) bool { return strings.ContainsAny(o.Text, "<>=≤≥√") }) {
+	if x.quantitative() || x.isExercise() || slices.ContainsFunc(x.Options, func(o question.Option) bool { return strings.ContainsAny(o.Text, "<>=≤≥√") }) {
 		return "", ""
 	}
 	parts := map[string][]string{}
@@ -353,7 +353,7 @@ const commonest = 600
 
 // repeatedWord is a content word of what is asked that comes back in the key alone.
 func (x *examination) repeatedWord(key question.Option, others []question.Option) (string, string) {
-	if x.sourced() || x.quantitative() || isExercise(x.Stem) {
+	if x.sourced() || x.quantitative() || x.isExercise() {
 		return "", "" // terms of a source share words with what they mean
 	}
 	asked := map[string]string{}
