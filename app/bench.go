@@ -259,7 +259,7 @@ func (a *App) WriteQuestion(ctx context.Context, account, course, id uuid.UUID, 
 		return Benched{}, err
 	}
 	var out Benched
-	err = a.proofed(ctx, s, q, func(tx pgx.Tx, s store.Scope, v store.Version, state string) error {
+	err = a.proofed(ctx, s, id, q, func(tx pgx.Tx, s store.Scope, v store.Version, state string) error {
 		fresh := store.NewQuestion{Fingerprint: q.ID, Version: v}
 		fresh.ID, fresh.State, fresh.Kind, fresh.Level, fresh.Title = id, state, string(q.Kind), string(q.Level), q.Title
 		if fresh.TopicID = w.TopicID; fresh.TopicID != nil {
@@ -322,7 +322,7 @@ func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, versio
 		return Benched{}, err
 	}
 	var out Benched
-	err = a.proofed(ctx, s, q, func(tx pgx.Tx, s store.Scope, v store.Version, state string) (err error) {
+	err = a.proofed(ctx, s, id, q, func(tx pgx.Tx, s store.Scope, v store.Version, state string) (err error) {
 		out, err = a.changed(ctx, tx, s, id, func(stored store.Question) error {
 			if err := also(tx, s, stored); err != nil {
 				return err
@@ -334,16 +334,44 @@ func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, versio
 	return out, err
 }
 
+// mostNear is how many questions of the bank a new one is held against.
+const mostNear = 40
+
+// nearly are the questions of the bank that may be some again, one of the bank left out.
+func (a *App) nearly(ctx context.Context, s store.Scope, but uuid.UUID, all ...question.Question) ([]question.Question, error) {
+	var bands []int64
+	for _, q := range all {
+		bands = append(bands, proof.Bands(q)...)
+	}
+	bodies, err := store.Alike(ctx, a.pool, s, bands, but, mostNear)
+	if err != nil {
+		return nil, fmt.Errorf("looking for questions that are nearly the same: %w", err)
+	}
+	var out []question.Question
+	for _, body := range bodies {
+		q, err := kind.Decode(body)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, q)
+	}
+	return out, nil
+}
+
 // proofed proofs a question at the revision that the course has and hands it to what
 // keeps it in a transaction, with the state it belongs in: cleared, in the bank. It does
 // so again where the course is revised meanwhile.
-func (a *App) proofed(ctx context.Context, s store.Scope, q question.Question, keep func(tx pgx.Tx, s store.Scope, v store.Version, state string) error) error {
+func (a *App) proofed(ctx context.Context, s store.Scope, id uuid.UUID, q question.Question, keep func(tx pgx.Tx, s store.Scope, v store.Version, state string) error) error {
 	for {
 		known, err := a.study(ctx, s)
 		if err != nil {
 			return err
 		}
-		v, report, err := examined(ctx, q, known, nil)
+		had, err := a.nearly(ctx, s, id, q)
+		if err != nil {
+			return err
+		}
+		v, report, err := examined(ctx, q, known, proof.NewBatchAmong(had, []question.Question{q}))
 		if err != nil {
 			return err
 		}

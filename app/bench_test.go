@@ -270,3 +270,36 @@ func BenchmarkBank(b *testing.B) {
 	slices.Sort(times)
 	b.ReportMetric(float64(times[len(times)/2])/float64(bankLimit), "of-limit")
 }
+
+// repeatLimit is what looking for repeats of a question in a bank of fifty thousand may take.
+const repeatLimit = 2 * time.Millisecond
+
+// A question is looked up among those of a full bank, in PostgreSQL as when it comes.
+// Reported is the median as a share of the limit.
+func BenchmarkAlike(b *testing.B) {
+	w := filled(b)
+	if _, err := w.pool.Exec(ctx, `update questions set bands = (select array_agg(('x' || substr(md5(id || ' ' || n), 1, 15))::bit(60)::bigint) from generate_series(1, 20) n)`); err != nil {
+		b.Fatal(err)
+	}
+	if _, err := w.pool.Exec(ctx, "vacuum analyze questions"); err != nil {
+		b.Fatal(err)
+	}
+	s, err := store.Enter(ctx, w.pool, w.owner, w.course)
+	if err != nil {
+		b.Fatal(err)
+	}
+	bands := make([]int64, 20)
+	if err := w.pool.QueryRow(ctx, "select bands from questions order by id limit 1").Scan(&bands); err != nil {
+		b.Fatal(err)
+	}
+	var times []time.Duration
+	for b.Loop() {
+		began := time.Now()
+		if found, err := store.Alike(ctx, w.pool, s, bands, uuid.Nil, 40); err != nil || len(found) == 0 {
+			b.Fatalf("%d found, %v", len(found), err)
+		}
+		times = append(times, time.Since(began))
+	}
+	slices.Sort(times)
+	b.ReportMetric(float64(times[len(times)/2])/float64(repeatLimit), "of-limit")
+}

@@ -156,7 +156,11 @@ func (a *App) pastQuestions(ctx context.Context, s store.Scope, b brought, under
 		return 0, nil, err
 	}
 	fresh := make([]store.NewQuestion, len(understood.Questions))
-	beside := proof.NewBatch(understood.Questions)
+	had, err := a.nearly(ctx, s, uuid.Nil, understood.Questions...)
+	if err != nil {
+		return 0, nil, err
+	}
+	beside := proof.NewBatchAmong(had, understood.Questions)
 	for i, q := range understood.Questions {
 		if err := ctx.Err(); err != nil {
 			return 0, nil, err

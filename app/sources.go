@@ -131,6 +131,7 @@ func examined(ctx context.Context, q question.Question, known study, beside *pro
 	}
 	v := store.Version{Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings)}}
 	v.Body, v.Stimulus = encoded(q)
+	v.Bands = proof.Bands(q)
 	for _, f := range r.Findings {
 		for _, e := range f.Evidence {
 			if id, err := uuid.Parse(e.Source); err == nil {

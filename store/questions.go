@@ -115,6 +115,8 @@ type Version struct {
 	// Stimulus is what the question is asked about, which is stored once for all that
 	// are; nil where there is none. As it is read it stands in the body.
 	Stimulus *Stimulus `db:"-"`
+	// Bands are the hashes by which questions that are nearly the same find each other.
+	Bands []int64 `db:"-"`
 	Proof
 }
 
@@ -196,9 +198,9 @@ func HasQuestion(ctx context.Context, db DB, s Scope, batch uuid.UUID, fingerpri
 // AddQuestion stores a question with its first version. A repeat of one that
 // the course has is left out; the result says whether it was added.
 func AddQuestion(ctx context.Context, db DB, s Scope, q NewQuestion, now time.Time) (bool, error) {
-	tag, err := db.Exec(ctx, `insert into questions (id, course_id, batch_id, topic_id, statement_id, placed_by, placed_sure, ordinal, state, fingerprint, version, verdict, kind, level, title, created_at)
-		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 1, $11, $12, $13, $14, $15) on conflict do nothing`,
-		q.ID, s.course, q.BatchID, q.TopicID, q.StatementID, cmp.Or(q.By, "words"), q.Sure, q.Ordinal, q.State, q.Fingerprint, q.Version.Verdict, q.Kind, q.Level, q.Title, now)
+	tag, err := db.Exec(ctx, `insert into questions (id, course_id, batch_id, topic_id, statement_id, placed_by, placed_sure, ordinal, state, fingerprint, version, verdict, kind, level, title, created_at, bands)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 1, $11, $12, $13, $14, $15, $16) on conflict do nothing`,
+		q.ID, s.course, q.BatchID, q.TopicID, q.StatementID, cmp.Or(q.By, "words"), q.Sure, q.Ordinal, q.State, q.Fingerprint, q.Version.Verdict, q.Kind, q.Level, q.Title, now, q.Version.Bands)
 	if err != nil || tag.RowsAffected() == 0 {
 		return false, err
 	}
@@ -253,10 +255,10 @@ func cite(ctx context.Context, db DB, id uuid.UUID, cites []CitedPassage, drawn 
 // before, and says ErrNotFound where that is no longer the newest.
 func AddVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, from int, v Version, state, title, level string, topic *uuid.UUID, cites []CitedPassage, now time.Time) error {
 	v.Version = from + 1
-	err := changed(ctx, db, `update questions set version = $4, verdict = $5, state = $6, title = $7, level = $8, kept_by = null,
+	err := changed(ctx, db, `update questions set version = $4, verdict = $5, state = $6, title = $7, level = $8, kept_by = null, bands = $10,
 		topic_id = $9, statement_id = case when topic_id is distinct from $9 then null else statement_id end,
 		placed_by = case when topic_id is distinct from $9 then 'person' else placed_by end
-		where course_id = $1 and id = $2 and version = $3`, s.course, id, from, v.Version, v.Verdict, state, title, level, topic)
+		where course_id = $1 and id = $2 and version = $3`, s.course, id, from, v.Version, v.Verdict, state, title, level, topic, v.Bands)
 	if err != nil {
 		return err
 	}
@@ -266,8 +268,8 @@ func AddVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, from int, v V
 // AddProof adds a proof of a question's newest version, which counts from now on, and
 // says ErrNotFound where there is a newer version.
 func AddProof(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, state string, now time.Time) error {
-	if err := changed(ctx, db, `update questions set verdict = $4, state = $5, again = false where course_id = $1 and id = $2 and version = $3`,
-		s.course, id, v.Version, v.Verdict, state); err != nil {
+	if err := changed(ctx, db, `update questions set verdict = $4, state = $5, again = false, bands = $6 where course_id = $1 and id = $2 and version = $3`,
+		s.course, id, v.Version, v.Verdict, state, v.Bands); err != nil {
 		return err
 	}
 	return addProof(ctx, db, id, v, now)
@@ -287,6 +289,24 @@ func Bench(ctx context.Context, db DB, s Scope) ([]Question, error) {
 // QuestionOf reads one question.
 func QuestionOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (Question, error) {
 	return one[Question](ctx, db, `select `+questionColumns+` where q.course_id = $1 and q.id = $3`, s.course, s.account, id)
+}
+
+// Alike reads the questions of a course that share most bands with some, one itself left
+// out, dropped ones too.
+func Alike(ctx context.Context, db DB, s Scope, bands []int64, but uuid.UUID, limit int) ([]json.RawMessage, error) {
+	type near struct {
+		Body json.RawMessage `db:"body"`
+	}
+	list, err := all[near](ctx, db, `select whole(v.body, v.stimulus, q.course_id) as body
+		from (select id, version, course_id, created_at, (select count(*) from unnest(q.bands) b where b = any($2)) as shared from questions q
+			where q.bands && $2 and q.course_id = $1 and q.state <> 'dropped' and q.id <> $3) q
+		join question_versions v on v.question_id = q.id and v.version = q.version
+		order by q.shared desc, q.created_at, q.id limit $4`, s.course, bands, but, limit)
+	out := make([]json.RawMessage, len(list))
+	for i, n := range list {
+		out[i] = n.Body
+	}
+	return out, err
 }
 
 // VersionOf reads one version of a question.

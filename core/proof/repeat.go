@@ -23,6 +23,7 @@ type Batch struct {
 	keys      []map[string]bool
 	said      [][]meantWord  // the words of stem and key
 	answers   [][]meantWord  // those of the key
+	elsewhere int            // how many of the first are not asked with the others, but stand in the bank
 	exercises []bool         // stems that are mathematics with words that only set the task
 	often     map[string]int // in how many stems a word stands
 }
@@ -42,6 +43,14 @@ func NewBatch(questions []question.Question) *Batch {
 			b.often[s]++
 		}
 	}
+	return b
+}
+
+// NewBatchAmong puts questions together, among others that stand in the bank: these may be
+// the same, and give nothing away.
+func NewBatchAmong(bank, questions []question.Question) *Batch {
+	b := NewBatch(slices.Concat(bank, questions))
+	b.elsewhere = len(bank)
 	return b
 }
 
@@ -138,7 +147,7 @@ func (b *Batch) before(q question.Question) int {
 	if b == nil {
 		return 0
 	}
-	return max(0, slices.IndexFunc(b.questions, func(o question.Question) bool { return o.ID == q.ID }))
+	return max(0, b.elsewhere+slices.IndexFunc(b.questions[b.elsewhere:], func(o question.Question) bool { return o.ID == q.ID }))
 }
 
 // repeat asks whether the question is another one of its batch again: with other
@@ -279,7 +288,7 @@ func (b *Batch) says(q question.Question) (question.Question, bool) {
 	if b == nil || len(q.Options) > 0 || len(strings.Fields(answer)) < 2 || len(strings.Fields(answer)) > 8 || len(units.Find(answer)) > 0 {
 		return question.Question{}, false
 	}
-	for _, other := range b.questions {
+	for _, other := range b.questions[b.elsewhere:] {
 		if other.ID != q.ID && strings.Contains(" "+words(other.Stem)+" ", " "+words(answer)+" ") && !strings.Contains(" "+words(q.Stem)+" ", " "+words(answer)+" ") {
 			return other, true
 		}
@@ -307,7 +316,7 @@ func (b *Batch) tells(q question.Question, own map[string]map[string]bool, key q
 	}
 	stems := language.Stems(q.Stem)
 	for i, other := range b.questions {
-		if other.ID == q.ID || q.Stimulus != "" && q.Stimulus == other.Stimulus {
+		if i < b.elsewhere || other.ID == q.ID || q.Stimulus != "" && q.Stimulus == other.Stimulus {
 			continue
 		}
 		rare := 0
