@@ -286,6 +286,89 @@ func (a *App) WriteQuestion(ctx context.Context, account, course, id uuid.UUID, 
 	return out, err
 }
 
+// Trial is what the proof says of a question as it is typed, before it is stored.
+type Trial struct {
+	Verdict  proof.Verdict   `json:"verdict" enum:"cleared,worked,held,faulted,unproven"`
+	Findings []proof.Finding `json:"findings" nullable:"false"`
+}
+
+// TryQuestion proofs a question as it is typed and stores nothing. A question of the
+// course is tried as an edit of it, any other one as one that is written anew.
+func (a *App) TryQuestion(ctx context.Context, account, course, id uuid.UUID, w Written) (Trial, error) {
+	s, err := enter(ctx, a.pool, account, course, editors)
+	if err != nil {
+		return Trial{}, err
+	}
+	q := question.Question{Kind: w.Kind, Origin: question.Origin{By: "person"}}
+	switch stored, err := store.QuestionOf(ctx, a.pool, s, id); {
+	case errors.Is(err, ErrNotFound):
+	case err != nil:
+		return Trial{}, err
+	default:
+		bodies, err := store.Bodies(ctx, a.pool, s, []uuid.UUID{stored.ID})
+		if err != nil {
+			return Trial{}, err
+		}
+		if q, err = kind.Decode(bodies[stored.ID]); err != nil {
+			return Trial{}, err
+		}
+	}
+	q = w.applied(q)
+	if q.ID == "" {
+		q.Title, q.ID = split.Title(q.Stem), kind.Identify(q)
+	}
+	known, err := a.study(ctx, s)
+	if err != nil {
+		return Trial{}, err
+	}
+	had, err := a.nearly(ctx, s, id, q)
+	if err != nil {
+		return Trial{}, err
+	}
+	r, err := proof.ExamineBeside(ctx, q, known.library, proof.NewBatchAmong(had, []question.Question{q}))
+	if r.Findings == nil {
+		r.Findings = []proof.Finding{}
+	}
+	return Trial{r.Verdict, r.Findings}, err
+}
+
+// Former is a version of a question, whole.
+type Former struct {
+	Version  int               `json:"version"`
+	At       time.Time         `json:"at"`
+	By       string            `json:"by" doc:"the name of who made it; none where no person did"`
+	Verdict  proof.Verdict     `json:"verdict" enum:"cleared,worked,held,faulted,unproven"`
+	Question question.Question `json:"question"`
+}
+
+// Versions lists the versions of a question, the newest first. They hold its key, so only
+// who uncovered it may read them.
+func (a *App) Versions(ctx context.Context, account, course, id uuid.UUID) ([]Former, error) {
+	out := []Former{}
+	err := a.read(ctx, account, course, editors, func(s store.Scope) error {
+		stored, err := store.QuestionOf(ctx, a.pool, s, id)
+		if err != nil {
+			return err
+		}
+		if !a.rests(stored) {
+			return invalid("Its versions hold the key; uncover the question to read them.")
+		}
+		list, err := store.VersionsOf(ctx, a.pool, s, id)
+		if err != nil {
+			return err
+		}
+		for _, v := range list {
+			q, err := kind.Decode(v.Body)
+			if err != nil {
+				return err
+			}
+			out = append(out, Former{v.Version, v.At, v.By, proof.Verdict(v.Verdict), q})
+		}
+		return nil
+	})
+	return out, err
+}
+
 // AcceptCorrection makes the correction that a proof showed the new version, unseen.
 func (a *App) AcceptCorrection(ctx context.Context, account, course, id uuid.UUID, version int, shown string) (Benched, error) {
 	return a.rewrite(ctx, account, course, id, version, func(v store.Version) (question.Question, error) {

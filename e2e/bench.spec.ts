@@ -78,7 +78,7 @@ test("the bench is judged by keyboard, covered until asked", async ({ page, sign
   }
   await page.getByRole("button", { name: "Save and proof again" }).click();
   await expect(page.getByText("In the bank.")).toBeVisible();
-  await expect(page.getByText("version 2")).toBeVisible();
+  await expect(page.getByText("version 2", { exact: true })).toBeVisible();
 
   // Held: kept under one's own name.
   await page.goto(`/courses/${course}/proof/${of("held")[0]!.id}`);
@@ -116,4 +116,28 @@ test("an edit from an old version is refused and nothing typed is lost", async (
   await expect(stem).toHaveValue(`${text} Think twice.`);
   await page.getByRole("button", { name: "Save and proof again" }).click();
   await expect(page.getByText("version 3")).toBeVisible();
+});
+
+test("a question is proofed as it is typed, and its versions show what changed", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page);
+  await page.goto(`/courses/${course}/proof/write`);
+  const live = page.getByRole("region", { name: "As it is typed" });
+  await page.getByLabel("Stem").fill("What does a rake lift off the bars of a screen?");
+  for (const [i, text] of ["rubbish", "salt", "calcium", "oil"].entries()) await page.getByRole("textbox", { name: new RegExp(`^Option ${"abcd"[i]}`, "i") }).fill(text);
+  await page.getByRole("radio").nth(1).check();
+  await expect(live.getByText("As typed: held")).toBeVisible();
+  await expect(live.getByText("The sources speak for another option")).toBeVisible();
+  await page.getByRole("radio").nth(0).check();
+  await expect(live.getByText("As typed: cleared")).toBeVisible();
+  await page.getByRole("button", { name: "Save and proof" }).click();
+
+  // Changed, both versions stand below the findings.
+  await expect(page.getByRole("complementary", { name: "Findings" }).getByText("The sources say so")).toBeVisible();
+  await page.keyboard.press("e");
+  await page.getByLabel("Stem").fill("What does a rake lift off the bars of a fine screen?");
+  await page.getByRole("button", { name: "Save and proof again" }).click();
+  const versions = page.getByRole("region", { name: "Versions" });
+  await expect(versions.getByText("Version 2")).toBeVisible();
+  await expect(versions.locator("ins")).toHaveText("fine");
 });

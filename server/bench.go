@@ -49,6 +49,15 @@ func (s *Server) benchOperations() {
 	}) (app.Benched, error) {
 		return s.app.WriteQuestion(ctx, account(ctx), in.Course, in.Question, in.Body)
 	}, large(questionBytes), dear)
+	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/trial", "try-question", "Proof a question as it is typed; nothing is stored", func(ctx context.Context, in *struct {
+		OfQuestion
+		Body app.Written
+	}) (app.Trial, error) {
+		return s.app.TryQuestion(ctx, account(ctx), in.Course, in.Question, in.Body)
+	}, large(questionBytes), dear)
+	operation(s, http.MethodGet, "/api/courses/{course}/questions/{question}/versions", "versions", "List the versions of an uncovered question", func(ctx context.Context, in *OfQuestion) ([]app.Former, error) {
+		return s.app.Versions(ctx, account(ctx), in.Course, in.Question)
+	})
 	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/correction", "accept-correction", "Make the proof's correction the new version", func(ctx context.Context, in *struct {
 		OfQuestion
 		Body struct {

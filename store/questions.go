@@ -316,6 +316,22 @@ func VersionOf(ctx context.Context, db DB, s Scope, id uuid.UUID, version int) (
 		where q.course_id = $1 and q.id = $2 and v.version = $3`, s.course, id, version)
 }
 
+// Edition is a version of a question with who made it and the verdict that counts for it.
+type Edition struct {
+	Version int             `db:"version"`
+	At      time.Time       `db:"created_at"`
+	By      string          `db:"by"`
+	Verdict string          `db:"verdict"`
+	Body    json.RawMessage `db:"body"`
+}
+
+// VersionsOf reads the versions of a question, the newest first, fifty at most.
+func VersionsOf(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Edition, error) {
+	return all[Edition](ctx, db, `select v.version, v.created_at, coalesce(a.name, '') as by, coalesce(p.verdict, 'unproven') as verdict, whole(v.body, v.stimulus, q.course_id) as body
+		from question_versions v join questions q on q.id = v.question_id left join accounts a on a.id = v.made_by left join lateral (`+countingOfVersion+`) p on true
+		where q.course_id = $1 and q.id = $2 order by v.version desc limit 50`, s.course, id)
+}
+
 // Bodies reads questions as they stand at their latest version.
 func Bodies(ctx context.Context, db DB, s Scope, ids []uuid.UUID) (map[uuid.UUID]json.RawMessage, error) {
 	type body struct {

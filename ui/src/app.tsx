@@ -10,8 +10,6 @@ import { DrillRunPage } from "./stations/drill/run";
 import { DrillStation } from "./stations/drill/drill";
 import { Entrance } from "./stations/entrance/entrance";
 import { GapsStation } from "./stations/gaps/gaps";
-import { ProofStation } from "./stations/proof/proof";
-import { WriteStation } from "./stations/proof/write";
 import { SourcesStation } from "./stations/sources/sources";
 import { useSettings } from "./workline/desk";
 import { Workline } from "./workline/workline";
@@ -101,9 +99,9 @@ export const router = createBrowserRouter([
               { path: "sources/syllabus", lazy: async () => ({ Component: (await import("./stations/syllabus/syllabus")).SyllabusPage }) },
               { path: "sources/:source?", element: <SourcesStation /> },
               { path: "draft", element: <DraftStation /> },
-              { path: "proof/write", element: <WriteStation /> },
+              { path: "proof/write", lazy: async () => ({ Component: (await import("./stations/proof/write")).WriteStation }) },
               { path: "proof/bank/:question?", lazy: async () => ({ Component: (await import("./stations/proof/bank")).BankStation }) },
-              { path: "proof/:question?", element: <ProofStation /> },
+              { path: "proof/:question?", lazy: async () => ({ Component: (await import("./stations/proof/proof")).ProofStation }) },
               { path: "drill", element: <DrillStation /> },
               { path: "drill/cards", lazy: async () => ({ Component: (await import("./stations/drill/cards")).CardsStation }) },
               { path: "drill/:drill/:position?", element: <DrillRunPage /> },

@@ -32,6 +32,7 @@ export type BankItem = Schemas["BankItem"];
 export type BenchItem = Schemas["BenchItem"];
 export type ManyChange = Schemas["ManyChange"];
 export type Benched = Schemas["Benched"];
+export type Former = Schemas["Former"];
 export type Finding = Schemas["Finding"];
 export type Evidence = Schemas["Evidence"];
 export type Locator = Schemas["Locator"];

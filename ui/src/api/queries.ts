@@ -80,6 +80,11 @@ export const challenges = (id: string, question: string) =>
     queryKey: ["course", id, "question", question, "challenges"],
     queryFn: () => take(api.GET("/api/courses/{course}/questions/{question}/challenges", { params: { path: { course: id, question } } })),
   });
+export const versions = (id: string, question: string) =>
+  queryOptions({
+    queryKey: ["course", id, "question", question, "versions"],
+    queryFn: () => take(api.GET("/api/courses/{course}/questions/{question}/versions", { params: { path: { course: id, question } } })),
+  });
 export const notices = (id: string) => queryOptions({ queryKey: ["course", id, "drill", "notices"], queryFn: () => take(api.GET("/api/courses/{course}/notices", at(id))) });
 export const drills = (id: string) => queryOptions({ queryKey: ["course", id, "drills"], queryFn: () => take(api.GET("/api/courses/{course}/drills", at(id))) });
 export const drill = (id: string, drill: string) =>

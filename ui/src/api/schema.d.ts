@@ -626,6 +626,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/questions/{question}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Proof a question as it is typed; nothing is stored */
+        post: operations["try-question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/questions/{question}/uncover": {
         parameters: {
             query?: never;
@@ -637,6 +654,23 @@ export interface paths {
         put?: never;
         /** Show key, reasons and findings */
         post: operations["uncover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/questions/{question}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the versions of an uncovered question */
+        get: operations["versions"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1707,6 +1741,17 @@ export interface components {
             title: string;
             verdict: string;
         };
+        Former: {
+            /** Format: date-time */
+            at: string;
+            /** @description the name of who made it; none where no person did */
+            by: string;
+            question: components["schemas"]["Question"];
+            /** @enum {string} */
+            verdict: "cleared" | "worked" | "held" | "faulted" | "unproven";
+            /** Format: int64 */
+            version: number;
+        };
         Formula: {
             latex?: string;
             samples: components["schemas"]["Sample"][];
@@ -2393,6 +2438,11 @@ export interface components {
             passages: number;
             share: components["schemas"]["Share"];
             title: string;
+        };
+        Trial: {
+            findings: components["schemas"]["Finding"][];
+            /** @enum {string} */
+            verdict: "cleared" | "worked" | "held" | "faulted" | "unproven";
         };
         TypedFormula: {
             /** @description V = πr²h, where V is the volume in m³, r the radius in m and h the depth in m */
@@ -4024,6 +4074,42 @@ export interface operations {
             };
         };
     };
+    "try-question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Written"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     uncover: {
         parameters: {
             query?: never;
@@ -4043,6 +4129,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Benched"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Former"][];
                 };
             };
             /** @description Error */

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, Problem, take, type Benched, type Finding, type Topic, type Verdict } from "../../api/client";
+import { api, Problem, take, type Benched, type Topic } from "../../api/client";
 import * as queries from "../../api/queries";
-import { Note, Quote, type Tone } from "../../marginalia/note";
+import { Note, type Tone } from "../../marginalia/note";
 import { roomOf } from "../../kinds";
 import { WorkedLine } from "../../parts/prose";
 import { Button } from "../../parts/button";
@@ -12,7 +12,9 @@ import { Failing, Trouble, Waiting } from "../../parts/state";
 import { capital, counted, onDay } from "../../parts/words";
 import { Ruling } from "../../marginalia/ruling";
 import { GoOn } from "../draft/more";
-import { EditForm } from "./edit";
+import { EditForm, type Edited } from "./edit";
+import { Findings, Tried } from "./findings";
+import { Versions } from "./versions";
 
 interface Props {
   course: string;
@@ -29,6 +31,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
   const query = queries.question(course, id);
   const { data: q, error, refetch } = useQuery(query);
   const [editing, setEditing] = useState(false);
+  const [typed, setTyped] = useState<Edited>();
   const path = { params: { path: { course, question: id } } };
   const act = useMutation({
     mutationFn: (call: () => Promise<Benched>) => call(),
@@ -85,6 +88,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
             topics={topics}
             send="Save and proof again"
             leave="Leave it as it was"
+            typed={setTyped}
             cancel={() => setEditing(false)}
             save={async (body) => {
               await act.mutateAsync(() => take(api.PUT("/api/courses/{course}/questions/{question}", { ...path, body: { ...body, version: q.version } })));
@@ -134,8 +138,9 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
         )}
       </section>
       <aside aria-label="Findings" className="border border-b-0 border-line bg-margin px-5 py-[22px] desk:mt-4 desk:overflow-y-auto desk:border-l-0">
-        {q.revealed ? <Findings course={course} all={q.revealed.findings} /> : <Covered q={q} />}
+        {editing && typed ? <Tried course={course} question={id} kind={q.kind} typed={typed} /> : q.revealed ? <Findings course={course} all={q.revealed.findings} /> : <Covered q={q} />}
         {q.revealed && <Challenged course={course} question={id} />}
+        {q.revealed && q.version > 1 && <Versions key={q.version} course={course} question={id} />}
         <GoOn key={id} course={course} question={id} level={q.level} numbers={(q.revealed?.question.worked?.length ?? 0) > 0} />
       </aside>
     </>
@@ -228,34 +233,3 @@ function Challenged({ course, question }: { course: string; question: string }) 
 }
 
 const held = { option: "another option is right.", working: "the working comes to something else.", readings: "it reads two ways.", source: "a source says otherwise.", words: "" } as const;
-
-type Outcome = "pass" | "fail" | "unsure" | "not-applicable";
-const tones: Record<Outcome, Tone> = { pass: "sound", fail: "fault", unsure: "eye", "not-applicable": "plain" };
-const marks: Record<Outcome, Verdict> = { pass: "cleared", fail: "faulted", unsure: "held", "not-applicable": "unproven" };
-const rank: Record<Outcome, number> = { fail: 0, unsure: 1, pass: 2, "not-applicable": 3 };
-const outcome = (f: Finding) => f.verdict as Outcome;
-
-function Findings({ course, all }: { course: string; all: Finding[] }) {
-  const sorted = [...all].sort((a, b) => rank[outcome(a)] - rank[outcome(b)]);
-  return (
-    <>
-      <h2 className="sr-only">{counted(all.length, "finding")}</h2>
-      {sorted.map((f, i) =>
-        f.check === "grounding" && f.verdict === "pass" && f.evidence?.[0] ? (
-          <Note key={i} tone="cite" title={f.title}>
-            <Quote course={course} evidence={f.evidence[0]} />
-          </Note>
-        ) : (
-          <Note key={i} tone={tones[outcome(f)]} title={<><Mark verdict={marks[outcome(f)]} label={f.verdict} /> {f.title}</>}>
-            {f.says}
-            {f.verdict !== "pass" && f.evidence?.slice(0, 2).map((e, j) => (
-              <div key={j} className="mt-2">
-                <Quote course={course} evidence={e} />
-              </div>
-            ))}
-          </Note>
-        ),
-      )}
-    </>
-  );
-}

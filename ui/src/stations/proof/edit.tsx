@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from "react";
+import { useEffect, useMemo, useState, type FormEvent } from "react";
 import type { Level, Topic } from "../../api/client";
 import { roomOf, type Draft, type Kind } from "../../kinds";
 import { Button } from "../../parts/button";
@@ -23,12 +23,14 @@ interface Props {
   /** What sending and leaving are called. */
   send: string;
   leave: string;
+  /** Is told what stands there, whenever that changes. */
+  typed?: (edited: Edited) => void;
   cancel: () => void;
   save: (edited: Edited) => Promise<void>;
 }
 
 /** EditForm writes a question or changes one; what was typed stays until it is saved or given up. */
-export function EditForm({ kind, start, topics, send: sends, leave, cancel, save }: Props) {
+export function EditForm({ kind, start, topics, send: sends, leave, typed, cancel, save }: Props) {
   const [stem, setStem] = useState(start.stem);
   const [level, setLevel] = useState<Level>(start.level);
   const [topic, setTopic] = useState(start.topic);
@@ -37,13 +39,18 @@ export function EditForm({ kind, start, topics, send: sends, leave, cancel, save
   const [busy, setBusy] = useState(false);
   const room = roomOf(kind);
 
+  const edited = useMemo<Edited>(() => {
+    const plain = (list: Draft["options"]) => (list ?? []).map(({ id, text }) => ({ id, text }));
+    return { stem, level, ...(topic ? { topic_id: topic } : {}), options: plain(draft.options), matches: plain(draft.matches), rows: draft.rows ?? [], key: draft.key };
+  }, [stem, level, topic, draft]);
+  useEffect(() => typed?.(edited), [typed, edited]);
+
   const send = async (e: FormEvent) => {
     e.preventDefault();
     setBusy(true);
     setTrouble(undefined);
     try {
-      const plain = (list: Draft["options"]) => (list ?? []).map(({ id, text }) => ({ id, text }));
-      await save({ stem, level, ...(topic ? { topic_id: topic } : {}), options: plain(draft.options), matches: plain(draft.matches), rows: draft.rows ?? [], key: draft.key });
+      await save(edited);
     } catch (err) {
       setTrouble(err as Error);
       setBusy(false);

@@ -7,7 +7,8 @@ import { kinds, roomOf, type Kind } from "../../kinds";
 import { Note } from "../../marginalia/note";
 import { Sheet } from "../../parts/sheet";
 import { Waiting } from "../../parts/state";
-import { EditForm } from "./edit";
+import { EditForm, type Edited } from "./edit";
+import { Tried } from "./findings";
 
 /** WriteStation is where a person writes a question; it is proofed like any other. */
 export function WriteStation() {
@@ -16,13 +17,22 @@ export function WriteStation() {
   const client = useQueryClient();
   const about = useQuery(queries.course(course)).data;
   const [kind, setKind] = useState<Kind>("choice");
+  const [typed, setTyped] = useState<Edited>();
   const [id] = useState(() => crypto.randomUUID()); // the same for every try at sending
   useEffect(() => {
     document.title = "Write a question · Zinc Owl";
   }, []);
   if (!about) return <Waiting what="the course" />;
   return (
-    <Sheet label="Margin" margin={<Note title="It is proofed like any other">Cleared, it goes to the bank; else it waits on the bench with what the proof says. You have read its key, so it rests for you for seven days.</Note>}>
+    <Sheet
+      label="Margin"
+      margin={
+        <>
+          <Note title="It is proofed like any other">Cleared, it goes to the bank; else it waits on the bench with what the proof says. You have read its key, so it rests for you for seven days.</Note>
+          {typed && <Tried key={kind} course={course} question={id} kind={kind} typed={typed} />}
+        </>
+      }
+    >
       <h1 className="title mb-4">Write a question</h1>
       <label className="label mb-4 block max-w-xs">
         Kind
@@ -41,6 +51,7 @@ export function WriteStation() {
         topics={about.topics}
         send="Save and proof"
         leave="Leave it"
+        typed={setTyped}
         cancel={() => void go(`/courses/${course}/proof`)}
         save={async (body) => {
           await take(api.POST("/api/courses/{course}/questions/{question}", { params: { path: { course, question: id } }, body: { ...body, kind } }));
