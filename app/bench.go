@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -284,6 +285,58 @@ func (a *App) WriteQuestion(ctx context.Context, account, course, id uuid.UUID, 
 		return err
 	})
 	return out, err
+}
+
+// SetAside keeps a person's reason for which a finding does not count, in a proof of its
+// own: what nothing else objects to is unproven then, and can be kept under their name.
+func (a *App) SetAside(ctx context.Context, account, course, id uuid.UUID, version int, shown string, finding int, reason string) (Benched, error) {
+	reason = strings.TrimSpace(reason)
+	if reason == "" {
+		return Benched{}, invalid("Say in a few words why the finding does not count.")
+	}
+	return a.change(ctx, account, course, id, func(tx pgx.Tx, s store.Scope, q store.Question) error {
+		v, err := store.VersionOf(ctx, tx, s, id, version)
+		if err != nil {
+			return stale(err)
+		}
+		if v.Name() != shown || q.Version != version {
+			return ErrStale // proofed again since it was shown
+		}
+		var findings []proof.Finding
+		if err := json.Unmarshal(v.Findings, &findings); err != nil {
+			return fmt.Errorf("reading the findings of a question: %w", err)
+		}
+		if finding < 0 || finding >= len(findings) || findings[finding].Verdict != proof.Fail && findings[finding].Verdict != proof.Unsure {
+			return invalid("Only a finding that objects can be set aside.")
+		}
+		by, err := store.NameOf(ctx, tx, s)
+		if err != nil {
+			return err
+		}
+		findings[finding].Aside = &proof.Aside{By: by, Reason: reason}
+		left := proof.WithoutAsides(findings)
+		if !a.rests(q) { // who reads findings has seen the key
+			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
+				return err
+			}
+		}
+		body, err := kind.Decode(v.Body)
+		if err != nil {
+			return err
+		}
+		v.Verdict, v.Findings, v.Bands = string(left), mustJSON(findings), proof.Bands(body)
+		if left != proof.Faulted {
+			v.Mend = nil
+		}
+		for _, f := range findings {
+			for _, e := range f.Evidence {
+				if source, err := uuid.Parse(e.Source); err == nil {
+					v.Evidence = append(v.Evidence, store.CitedPassage{Source: source, Passage: e.Passage})
+				}
+			}
+		}
+		return stale(store.AddProof(ctx, tx, s, id, v, q.State, a.now()))
+	})
 }
 
 // Trial is what the proof says of a question as it is typed, before it is stored.

@@ -149,3 +149,38 @@ func TestOnlyWhatWasAnsweredIsChallenged(t *testing.T) {
 		t.Error("challenged by a stranger")
 	}
 }
+
+func TestFindingsAreSetAside(t *testing.T) {
+	w := newNotes(t)
+	e := app.Edit{Stem: "What does a rake lift off the bars of a screen?", Level: question.Easy, Key: question.Key{Options: []string{"b"}}}
+	for i, o := range []string{"rubbish", "salt", "calcium", "oil"} {
+		e.Options = append(e.Options, app.ShownOption{ID: question.Letter(i), Text: o})
+	}
+	q, err := w.WriteQuestion(ctx, w.owner, w.course, uuid.New(), app.Written{Kind: question.Choice, Edit: e})
+	if err != nil || q.Verdict != proof.Held || q.Revealed == nil {
+		t.Fatalf("%+v, %v", q.BenchItem, err)
+	}
+	for i, f := range q.Revealed.Findings {
+		if f.Verdict != proof.Unsure {
+			var bad *app.Invalid
+			if _, err := w.SetAside(ctx, w.owner, w.course, q.ID, q.Version, q.Proof, i, "for no reason"); !errors.As(err, &bad) {
+				t.Errorf("%s was set aside: %v", f.Title, err)
+			}
+			continue
+		}
+		old := q.Proof
+		if q, err = w.SetAside(ctx, w.owner, w.course, q.ID, q.Version, q.Proof, i, " the works says salt "); err != nil {
+			t.Fatal(err)
+		}
+		if _, err := w.SetAside(ctx, w.owner, w.course, q.ID, q.Version, old, i, "again"); !errors.Is(err, app.ErrStale) {
+			t.Errorf("set aside by an old proof: %v", err)
+		}
+	}
+	if q.Verdict != proof.Unproven {
+		t.Errorf("with nothing that objects it is %s", q.Verdict)
+	}
+	kept, err := w.Judge(ctx, w.owner, w.course, q.ID, "bank", q.Version)
+	if err != nil || !kept.Kept || kept.State != "bank" {
+		t.Errorf("%+v, %v", kept.BenchItem, err)
+	}
+}

@@ -141,3 +141,20 @@ test("a question is proofed as it is typed, and its versions show what changed",
   await expect(versions.getByText("Version 2")).toBeVisible();
   await expect(versions.locator("ins")).toHaveText("fine");
 });
+
+test("a finding is set aside with a reason, and the question kept under one's own name", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page);
+  const id = crypto.randomUUID();
+  const options = ["rubbish", "salt", "calcium", "oil"].map((text, i) => ({ id: "abcd"[i], text }));
+  await page.request.post(`${process.env.BASE_URL}/api/courses/${course}/questions/${id}`, { data: { kind: "choice", stem: "What does a rake lift off the bars of a screen?", level: "easy", options, key: { options: ["b"] } } });
+  await page.goto(`/courses/${course}/proof/${id}`);
+  await expect(margin(page).getByText("The sources speak for another option")).toBeVisible();
+  await margin(page).getByRole("button", { name: "Set aside" }).click();
+  await page.getByLabel("Why it does not count").fill("our works lifts salt");
+  await page.keyboard.press("Enter");
+  await expect(margin(page).getByText(/Set aside by .*: our works lifts salt/)).toBeVisible();
+  await page.getByRole("button", { name: "Keep" }).click();
+  await page.goto(`/courses/${course}/proof/bank`);
+  await expect(page.getByRole("list", { name: "Questions" }).getByRole("listitem").first()).toContainText("kept");
+});

@@ -84,9 +84,17 @@ test("pictures", async ({ page }) => {
     await expect(page.getByText(/this question rests until/)).toBeVisible();
     await page.screenshot({ path: `${folder}/proof.png` });
   }
+  await page.goto(`/courses/${course}/proof/bank`);
+  await page.getByRole("button", { name: /^How they went/ }).click();
+  await page.getByRole("radio", { name: "Missed the last time" }).check();
+  await page.keyboard.press("Escape");
+  for (const i of [0, 2]) await page.getByRole("list", { name: "Questions" }).getByRole("checkbox").nth(i).check();
+  await settle();
+  await page.screenshot({ path: `${folder}/bank.png` });
   await page.goto(`/courses/${course}/drill`);
   await page.getByRole("button", { name: "Start the drill" }).click();
   let opened = false;
+  let challenged = false;
   for (let i = 1; i < 15; i++) {
     await expect(page.getByRole("button", { name: "No idea" })).toBeVisible();
     const options = await page.getByRole("radio").count();
@@ -105,6 +113,16 @@ test("pictures", async ({ page }) => {
     const worked = await page.getByText("Worked", { exact: true }).count();
     const evidence = await page.getByText("Evidence", { exact: true }).count();
     if (slip > 0 && worked > 0 && evidence > 0) await page.screenshot({ path: `${folder}/drill-answered.png` });
+    if (worked > 0 && !challenged) {
+      challenged = true;
+      await page.keyboard.press("c");
+      await page.getByRole("radio", { name: /My answer is right/ }).check();
+      await page.getByLabel(/Your working/).fill("36 × 45 = 1620\n1620 / 60 = 29");
+      await page.getByRole("button", { name: "Have it tested" }).click();
+      await page.getByText("Turned down: the key stands").scrollIntoViewIfNeeded();
+      await settle();
+      await page.screenshot({ path: `${folder}/challenge.png` });
+    }
     if (i < 14) await page.keyboard.press(" ");
     await page.waitForURL(new RegExp(`/${Math.min(i + 1, 14)}$`));
   }

@@ -49,6 +49,17 @@ func (s *Server) benchOperations() {
 	}) (app.Benched, error) {
 		return s.app.WriteQuestion(ctx, account(ctx), in.Course, in.Question, in.Body)
 	}, large(questionBytes), dear)
+	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/asides", "set-aside", "Set a finding aside, with a reason", func(ctx context.Context, in *struct {
+		OfQuestion
+		Body struct {
+			Version int    `json:"version" minimum:"0" maximum:"2000000000"`
+			Proof   string `json:"proof" maxLength:"40" doc:"the proof that has the finding"`
+			Finding int    `json:"finding" minimum:"0" maximum:"200" doc:"its place among the findings, from 0"`
+			Reason  string `json:"reason" maxLength:"400"`
+		}
+	}) (app.Benched, error) {
+		return s.app.SetAside(ctx, account(ctx), in.Course, in.Question, in.Body.Version, in.Body.Proof, in.Body.Finding, in.Body.Reason)
+	})
 	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/trial", "try-question", "Proof a question as it is typed; nothing is stored", func(ctx context.Context, in *struct {
 		OfQuestion
 		Body app.Written

@@ -332,6 +332,13 @@ func VersionsOf(ctx context.Context, db DB, s Scope, id uuid.UUID) ([]Edition, e
 		where q.course_id = $1 and q.id = $2 order by v.version desc limit 50`, s.course, id)
 }
 
+// NameOf is the name of the account.
+func NameOf(ctx context.Context, db DB, s Scope) (string, error) {
+	var name string
+	err := db.QueryRow(ctx, `select name from accounts where id = $1`, s.account).Scan(&name)
+	return name, missing(err)
+}
+
 // Bodies reads questions as they stand at their latest version.
 func Bodies(ctx context.Context, db DB, s Scope, ids []uuid.UUID) (map[uuid.UUID]json.RawMessage, error) {
 	type body struct {

@@ -82,9 +82,26 @@ type Finding struct {
 	Says     string     `json:"says"`
 	Expected string     `json:"expected,omitempty"`
 	Evidence []Evidence `json:"evidence,omitempty"`
+	Aside    *Aside     `json:"aside,omitempty"`
 
 	shows  bool // that the key is right
 	worked bool // the key is what the question's own task comes to
+}
+
+// Aside is why a person does not count a finding. What is set aside objects no more, and
+// shows nothing.
+type Aside struct {
+	By     string `json:"by"`
+	Reason string `json:"reason"`
+}
+
+// WithoutAsides is the verdict that is left of findings, some of which were set aside:
+// what is not objected to any more is unproven, since a person's word shows nothing.
+func WithoutAsides(findings []Finding) Verdict {
+	if v := verdict(findings); v == Faulted || v == Held {
+		return v
+	}
+	return Unproven
 }
 
 // Report is the whole proof of a question.
@@ -369,6 +386,7 @@ func verdict(findings []Finding) Verdict {
 	out := Unproven
 	for _, f := range findings {
 		switch {
+		case f.Aside != nil:
 		case f.Verdict == Fail:
 			return Faulted
 		case f.Verdict == Unsure:

@@ -558,6 +558,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/questions/{question}/asides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set a finding aside, with a reason */
+        post: operations["set-aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/questions/{question}/challenges": {
         parameters: {
             query?: never;
@@ -1095,6 +1112,10 @@ export interface components {
             source_id?: string;
             /** @enum {string} */
             state: "queued" | "reading" | "read" | "refused" | "cancelled";
+        };
+        Aside: {
+            by: string;
+            reason: string;
         };
         Ask: {
             /** Format: int64 */
@@ -1733,6 +1754,7 @@ export interface components {
             width: number;
         };
         Finding: {
+            aside?: components["schemas"]["Aside"];
             at?: string;
             check: string;
             evidence?: components["schemas"]["Evidence"][];
@@ -2211,6 +2233,18 @@ export interface components {
              * @description to within some minutes
              */
             seen_at: string;
+        };
+        "Set-asideRequest": {
+            /**
+             * Format: int64
+             * @description its place among the findings, from 0
+             */
+            finding: number;
+            /** @description the proof that has the finding */
+            proof: string;
+            reason: string;
+            /** Format: int64 */
+            version: number;
         };
         Settings: {
             /** @description whether single letters are shortcuts */
@@ -3911,6 +3945,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Written"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Benched"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Set-asideRequest"];
             };
         };
         responses: {

@@ -51,6 +51,8 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
   const accept = () => {
     if (q) act.mutate(() => take(api.POST("/api/courses/{course}/questions/{question}/correction", { ...path, body: { version: q.version, proof: q.proof } })));
   };
+  const aside = (finding: number, reason: string) =>
+    act.mutateAsync(() => take(api.POST("/api/courses/{course}/questions/{question}/asides", { ...path, body: { version: q!.version, proof: q!.proof, finding, reason } })));
   const edit = async () => {
     if (q && !q.revealed) await uncover();
     setEditing(true);
@@ -138,7 +140,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
         )}
       </section>
       <aside aria-label="Findings" className="border border-b-0 border-line bg-margin px-5 py-[22px] desk:mt-4 desk:overflow-y-auto desk:border-l-0">
-        {editing && typed ? <Tried course={course} question={id} kind={q.kind} typed={typed} /> : q.revealed ? <Findings course={course} all={q.revealed.findings} /> : <Covered q={q} />}
+        {editing && typed ? <Tried course={course} question={id} kind={q.kind} typed={typed} /> : q.revealed ? <Findings course={course} all={q.revealed.findings} aside={aside} /> : <Covered q={q} />}
         {q.revealed && <Challenged course={course} question={id} />}
         {q.revealed && q.version > 1 && <Versions key={q.version} course={course} question={id} />}
         <GoOn key={id} course={course} question={id} level={q.level} numbers={(q.revealed?.question.worked?.length ?? 0) > 0} />

@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { api, take, type Finding, type Verdict } from "../../api/client";
 import type { Kind } from "../../kinds";
 import { Note, Quote, type Tone } from "../../marginalia/note";
+import { Button } from "../../parts/button";
 import { Mark } from "../../parts/mark";
 import { Trouble } from "../../parts/state";
 import { counted } from "../../parts/words";
@@ -15,8 +16,9 @@ const rank: Record<Outcome, number> = { fail: 0, unsure: 1, pass: 2, "not-applic
 const outcome = (f: Finding) => f.verdict as Outcome;
 
 /** Findings are what the checks say, what objects first. */
-export function Findings({ course, all }: { course: string; all: Finding[] }) {
-  const sorted = [...all].sort((a, b) => rank[outcome(a)] - rank[outcome(b)]);
+export function Findings({ course, all, aside }: { course: string; all: Finding[]; aside?: (at: number, reason: string) => Promise<unknown> }) {
+  const place = (f: Finding) => (f.aside ? 2.5 : rank[outcome(f)]);
+  const sorted = [...all].sort((a, b) => place(a) - place(b));
   return (
     <>
       <h2 className="sr-only">{counted(all.length, "finding")}</h2>
@@ -26,8 +28,14 @@ export function Findings({ course, all }: { course: string; all: Finding[] }) {
             <Quote course={course} evidence={f.evidence[0]} />
           </Note>
         ) : (
-          <Note key={i} tone={tones[outcome(f)]} title={<><Mark verdict={marks[outcome(f)]} label={f.verdict} /> {f.title}</>}>
+          <Note key={i} tone={f.aside ? "plain" : tones[outcome(f)]} title={<><Mark verdict={marks[outcome(f)]} label={f.verdict} /> {f.title}</>}>
             {f.says}
+            {f.aside && (
+              <p className="mt-1 text-ink-2">
+                Set aside by {f.aside.by}: {f.aside.reason}
+              </p>
+            )}
+            {aside && !f.aside && (f.verdict === "fail" || f.verdict === "unsure") && <SetAside send={(reason) => aside(all.indexOf(f), reason)} />}
             {f.verdict !== "pass" && f.evidence?.slice(0, 2).map((e, j) => (
               <div key={j} className="mt-2">
                 <Quote course={course} evidence={e} />
@@ -37,6 +45,42 @@ export function Findings({ course, all }: { course: string; all: Finding[] }) {
         ),
       )}
     </>
+  );
+}
+
+/** SetAside asks for the reason for which a finding does not count. */
+function SetAside({ send }: { send: (reason: string) => Promise<unknown> }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState("");
+  if (!open)
+    return (
+      <p className="mt-1.5">
+        <Button small onClick={() => setOpen(true)}>
+          Set aside
+        </Button>
+      </p>
+    );
+  return (
+    <form
+      className="mt-1.5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (reason.trim()) void send(reason).then(() => setOpen(false), () => undefined);
+      }}
+    >
+      <label className="label block">
+        Why it does not count
+        <input className="field" autoFocus maxLength={400} value={reason} onChange={(e) => setReason(e.target.value)} />
+      </label>
+      <p className="flex gap-2 py-2">
+        <Button small type="submit" disabled={!reason.trim()}>
+          Set it aside
+        </Button>
+        <Button small onClick={() => setOpen(false)}>
+          Leave it
+        </Button>
+      </p>
+    </form>
   );
 }
 
