@@ -58,7 +58,7 @@ func (a *App) Bank(ctx context.Context, account, course uuid.UUID) ([]BankItem, 
 
 // ManyChange is one thing that is changed of many questions.
 type ManyChange struct {
-	Questions []store.Seen   `json:"questions" nullable:"false" minItems:"1" maxItems:"20000" doc:"each at the version that was seen"`
+	Questions []store.Seen   `json:"questions" nullable:"false" maxItems:"20000" doc:"each at the version that was seen"`
 	Do        string         `json:"do" enum:"topic,level,tag,untag,keep,drop,proof"`
 	TopicID   *uuid.UUID     `json:"topic_id,omitempty" required:"false" doc:"of topic; none where there is none"`
 	Level     question.Level `json:"level,omitempty" required:"false" enum:"easy,medium,hard,"`

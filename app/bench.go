@@ -345,24 +345,23 @@ type Trial struct {
 	Findings []proof.Finding `json:"findings" nullable:"false"`
 }
 
-// TryQuestion proofs a question as it is typed and stores nothing. A question of the
-// course is tried as an edit of it, any other one as one that is written anew.
+// TryQuestion proofs a question as it is typed and stores nothing: as an edit of one of
+// the course, or, where none is named, as one that is written anew.
 func (a *App) TryQuestion(ctx context.Context, account, course, id uuid.UUID, w Written) (Trial, error) {
 	s, err := enter(ctx, a.pool, account, course, editors)
 	if err != nil {
 		return Trial{}, err
 	}
 	q := question.Question{Kind: w.Kind, Origin: question.Origin{By: "person"}}
-	switch stored, err := store.QuestionOf(ctx, a.pool, s, id); {
-	case errors.Is(err, ErrNotFound):
-	case err != nil:
-		return Trial{}, err
-	default:
-		bodies, err := store.Bodies(ctx, a.pool, s, []uuid.UUID{stored.ID})
+	if id != uuid.Nil {
+		bodies, err := store.Bodies(ctx, a.pool, s, []uuid.UUID{id})
 		if err != nil {
 			return Trial{}, err
 		}
-		if q, err = kind.Decode(bodies[stored.ID]); err != nil {
+		if bodies[id] == nil {
+			return Trial{}, ErrNotFound
+		}
+		if q, err = kind.Decode(bodies[id]); err != nil {
 			return Trial{}, err
 		}
 	}

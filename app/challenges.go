@@ -86,6 +86,9 @@ func (a *App) Challenge(ctx context.Context, account, course, drill uuid.UUID, p
 func (a *App) Challenges(ctx context.Context, account, course, question uuid.UUID) ([]Challenge, error) {
 	out := []Challenge{}
 	err := a.read(ctx, account, course, editors, func(s store.Scope) error {
+		if _, err := store.QuestionOf(ctx, a.pool, s, question); err != nil {
+			return err
+		}
 		list, err := store.ChallengesOf(ctx, a.pool, s, question)
 		for _, c := range list {
 			view, bad := challengeView(c)

@@ -100,7 +100,7 @@ func TestBodiesAreBounded(t *testing.T) {
 	v := newSite(t, server.Options{}).signedUp("keeper")
 	ids := v.owned()
 	bounds := map[string]int{
-		"sign-up": 8 << 10, "sign-in": 8 << 10, "recover": 8 << 10, "edit-question": 256 << 10, "write-question": 256 << 10, "add-course": 2 << 20, "change-syllabus": 2 << 20,
+		"sign-up": 8 << 10, "sign-in": 8 << 10, "recover": 8 << 10, "edit-question": 256 << 10, "write-question": 256 << 10, "try-question": 256 << 10, "try-edit": 256 << 10, "change-many": 4 << 20, "add-course": 2 << 20, "change-syllabus": 2 << 20,
 		"read-outline": 24 << 20, "paper-lines": 24 << 20, "split-paper": 24 << 20, "bring-paper": 24 << 20,
 	}
 	walkOperations(t, func(method, path, id string, op map[string]any) {

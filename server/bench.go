@@ -60,11 +60,17 @@ func (s *Server) benchOperations() {
 	}) (app.Benched, error) {
 		return s.app.SetAside(ctx, account(ctx), in.Course, in.Question, in.Body.Version, in.Body.Proof, in.Body.Finding, in.Body.Reason)
 	})
-	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/trial", "try-question", "Proof a question as it is typed; nothing is stored", func(ctx context.Context, in *struct {
+	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/trial", "try-edit", "Proof an edit as it is typed; nothing is stored", func(ctx context.Context, in *struct {
 		OfQuestion
 		Body app.Written
 	}) (app.Trial, error) {
 		return s.app.TryQuestion(ctx, account(ctx), in.Course, in.Question, in.Body)
+	}, large(questionBytes), dear)
+	operation(s, http.MethodPost, "/api/courses/{course}/trial", "try-question", "Proof a question as it is typed; nothing is stored", func(ctx context.Context, in *struct {
+		InCourse
+		Body app.Written
+	}) (app.Trial, error) {
+		return s.app.TryQuestion(ctx, account(ctx), in.Course, uuid.Nil, in.Body)
 	}, large(questionBytes), dear)
 	operation(s, http.MethodGet, "/api/courses/{course}/questions/{question}/versions", "versions", "List the versions of an uncovered question", func(ctx context.Context, in *OfQuestion) ([]app.Former, error) {
 		return s.app.Versions(ctx, account(ctx), in.Course, in.Question)

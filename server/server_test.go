@@ -223,6 +223,13 @@ func (v visitor) owned() map[string]string {
 	if status, says := v.call("PUT", at+"/briefs/"+ids["brief"], map[string]any{"name": "Weekly mix", "brief": map[string]any{"count": 6}}); status != http.StatusOK {
 		v.t.Fatalf("keeping a brief answers %d: %s", status, says)
 	}
+	ids["change"], ids["challenge"], ids["again"] = uuid.NewString(), uuid.NewString(), uuid.NewString()
+	v.get(&made, "PUT", at+"/changes/"+ids["change"], map[string]any{"do": "tag", "tag": "June", "questions": []any{}})
+	other := at + "/drills/" + uuid.NewString()
+	v.get(&made, "PUT", other, map[string]any{"count": 1})
+	var marked struct{}
+	v.get(&marked, "POST", other+"/places/1", map[string]any{"id": uuid.NewString(), "given": map[string]any{}, "confidence": "no idea", "seconds": 1})
+	v.get(&made, "PUT", other+"/places/1/challenges/"+ids["challenge"], map[string]any{"kind": "option", "option": "none"})
 	return ids
 }
 

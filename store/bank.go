@@ -41,7 +41,7 @@ func Bank(ctx context.Context, db DB, s Scope, limit int) ([]Listed, error) {
 // Seen is a question at the version that a person saw.
 type Seen struct {
 	ID      uuid.UUID `json:"id"`
-	Version int       `json:"version"`
+	Version int       `json:"version" minimum:"0" maximum:"2000000000"`
 }
 
 // Former is a question as it was before it was changed with many others.
@@ -72,11 +72,10 @@ func ChangeOf(ctx context.Context, db DB, s Scope, id uuid.UUID) (BankChange, er
 	return one[BankChange](ctx, db, `select id, what, before, refused, undone_at from changes where course_id = $1 and id = $2 and account_id = $3`, s.course, id, s.account)
 }
 
-// AddChange keeps what was changed.
+// AddChange keeps what was changed; it is ErrNotFound where somebody else's change has the id.
 func AddChange(ctx context.Context, db DB, s Scope, c BankChange, now time.Time) error {
-	_, err := db.Exec(ctx, `insert into changes (id, course_id, account_id, what, before, refused, made_at) values ($1, $2, $3, $4, $5, $6, $7)`,
+	return changed(ctx, db, `insert into changes (id, course_id, account_id, what, before, refused, made_at) values ($1, $2, $3, $4, $5, $6, $7) on conflict do nothing`,
 		c.ID, s.course, s.account, c.What, c.Before, c.Refused, now)
-	return err
 }
 
 // Hold reads the questions that are still at the versions that a person saw, dropped

@@ -28,12 +28,12 @@ type Challenge struct {
 const challengeColumns = `c.id, c.question_id, c.version, c.account_id = $2 as mine, a.name as by, c.claim, c.outcome, c.says, c.fails_at, c.evidence, c.made, c.reopens, c.at
 	from challenges c join accounts a on a.id = c.account_id`
 
-// AddChallenge keeps a challenge with what became of it.
+// AddChallenge keeps a challenge with what became of it; it is ErrNotFound where somebody
+// else's challenge has the id.
 func AddChallenge(ctx context.Context, db DB, s Scope, c Challenge) error {
-	_, err := db.Exec(ctx, `insert into challenges (id, course_id, account_id, question_id, version, claim, outcome, says, fails_at, evidence, made, reopens, at)
-		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+	return changed(ctx, db, `insert into challenges (id, course_id, account_id, question_id, version, claim, outcome, says, fails_at, evidence, made, reopens, at)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict do nothing`,
 		c.ID, s.course, s.account, c.QuestionID, c.Version, c.Claim, c.Outcome, c.Says, c.FailsAt, c.Evidence, c.Made, c.Reopens, c.At)
-	return err
 }
 
 // ChallengeOf reads one challenge.

@@ -18,7 +18,7 @@ create table challenges (
     at          timestamptz not null,
     foreign key (question_id, version) references question_versions on delete cascade
 );
-create index on challenges (question_id, at);
+create index on challenges (question_id, version, at);
 create index on challenges (course_id, at);
 create index on challenges (account_id);
 create index on challenges (reopens);
@@ -39,6 +39,7 @@ create table notices (
     primary key (account_id, question_id, at)
 );
 create index on notices (course_id, account_id) where seen_at is null;
+create index on notices (course_id);
 create index on notices (question_id);
 
 -- What the attempts at one question come to, anew.

@@ -652,8 +652,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Proof a question as it is typed; nothing is stored */
-        post: operations["try-question"];
+        /** Proof an edit as it is typed; nothing is stored */
+        post: operations["try-edit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -912,6 +912,23 @@ export interface paths {
         get: operations["propose-outline"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Proof a question as it is typed; nothing is stored */
+        post: operations["try-question"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4144,7 +4161,7 @@ export interface operations {
             };
         };
     };
-    "try-question": {
+    "try-edit": {
         parameters: {
             query?: never;
             header?: never;
@@ -4778,6 +4795,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutlineView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "try-question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Written"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
                 };
             };
             /** @description Error */

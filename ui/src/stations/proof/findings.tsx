@@ -88,15 +88,20 @@ function SetAside({ send }: { send: (reason: string) => Promise<unknown> }) {
 const rest = 250;
 
 /** Tried is what the proof says of a question as it is typed. */
-export function Tried({ course, question, kind, typed }: { course: string; question: string; kind: Kind; typed: Edited }) {
+export function Tried({ course, question, kind, typed }: { course: string; question?: string; kind: Kind; typed: Edited }) {
   const [asked, setAsked] = useState(typed);
   useEffect(() => {
     const timer = window.setTimeout(() => setAsked(typed), rest);
     return () => window.clearTimeout(timer);
   }, [typed]);
   const { data, error, isFetching } = useQuery({
-    queryKey: ["course", course, "trial", question, kind, asked],
-    queryFn: () => take(api.POST("/api/courses/{course}/questions/{question}/trial", { params: { path: { course, question } }, body: { ...asked, kind } })),
+    queryKey: ["course", course, "trial", question ?? "new", kind, asked],
+    queryFn: () => {
+      const body = { ...asked, kind };
+      return question === undefined
+        ? take(api.POST("/api/courses/{course}/trial", { params: { path: { course } }, body }))
+        : take(api.POST("/api/courses/{course}/questions/{question}/trial", { params: { path: { course, question } }, body }));
+    },
     enabled: asked.stem.trim() !== "",
     placeholderData: keepPreviousData,
     gcTime: 30_000,

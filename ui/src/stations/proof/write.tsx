@@ -29,7 +29,7 @@ export function WriteStation() {
       margin={
         <>
           <Note title="It is proofed like any other">Cleared, it goes to the bank; else it waits on the bench with what the proof says. You have read its key, so it rests for you for seven days.</Note>
-          {typed && <Tried key={kind} course={course} question={id} kind={kind} typed={typed} />}
+          {typed && <Tried key={kind} course={course} kind={kind} typed={typed} />}
         </>
       }
     >
