@@ -129,7 +129,7 @@ test("every kind is written, kept, asked by keyboard and mouse, and edited", asy
     const stem = page.getByLabel("Stem");
     await stem.fill(`${await stem.inputValue()} Think twice.`);
     await page.getByRole("button", { name: "Save and proof again" }).click();
-    await expect(page.getByText("version 2")).toBeVisible();
+    await expect(page.getByText("version 2", { exact: true })).toBeVisible();
   }
 });
 
@@ -152,7 +152,7 @@ test("expressions, solutions, numbers and blanks are edited as they are asked", 
     await page.getByRole("button", { name: "Edit" }).click();
     await page.getByLabel("Stem").fill(`${stem} `);
     await page.getByRole("button", { name: "Save and proof again" }).click();
-    await expect(page.getByText("version 2")).toBeVisible();
+    await expect(page.getByText("version 2", { exact: true })).toBeVisible();
     await expect(page.getByRole("region", { name: "Question" })).toContainText(key);
   }
   expect(((await (await page.request.get(`${api}/bench`)).json()) as { verdict: string }[]).filter((q) => q.verdict === "faulted")).toEqual([]);

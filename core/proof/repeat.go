@@ -167,7 +167,8 @@ func (x *examination) repeat() []Finding {
 			}
 			continue
 		}
-		if len(own) >= fewestWords && len(b.skeletons[i]) >= fewestWords && slices.Contains(own, "#") && slices.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
+		family := i < b.elsewhere && other.Origin.By == "writer" // which drafts one formula with many numbers
+		if !family && len(own) >= fewestWords && len(b.skeletons[i]) >= fewestWords && slices.Contains(own, "#") && slices.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "The same with other numbers",
 				Says: fmt.Sprintf("“%s” is asked before with other numbers; keep one, or say that both are wanted.", clipped(other.Stem))}}
 		}

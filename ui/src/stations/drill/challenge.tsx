@@ -67,7 +67,7 @@ export function ChallengeKey({ course, drill, position, item }: Props) {
   if (!open)
     return (
       <>
-        <div role="status">{send.data && <Ruling course={course} challenge={send.data} />}</div>
+        <div aria-live="polite">{send.data && <Ruling course={course} challenge={send.data} />}</div>
         <p className="mb-4">
           <Button small cap="c" onClick={() => setOpen(true)}>
             {send.data ? "Challenge it again" : "Challenge the key"}

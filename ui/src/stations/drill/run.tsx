@@ -195,48 +195,50 @@ function Margin({ course, drill, item }: { course: string; drill: string; item: 
   const chosen = f.given.options?.[0];
   const why = (id: string | undefined) => f.whys.find((w) => w.id === id)?.why;
   return (
-    <div role="status">
-      {f.unmarked ? (
-        <Note tone="eye" title="Not marked">
-          {f.says}
-        </Note>
-      ) : right ? (
-        <Note tone="sound" title={<><Mark verdict="cleared" label="" /> {f.confidence === "hunch" ? "Right, by a hunch" : "Right"}</>}>
-          {why(f.key.options?.[0])}
-        </Note>
-      ) : f.percent > 0 ? (
-        <Note tone="eye" title={<><Mark verdict="held" label="" /> Right in part</>}>
-          {f.says}
-        </Note>
-      ) : f.slip ? (
-        <Note tone="fault" title={`The slip: ${f.slip.name}`}>
-          {f.slip.why} {f.slip.made > 1 && `You have made this slip ${f.slip.made} times.`}
-        </Note>
-      ) : (
-        <Note tone="fault" title={<><Mark verdict={markOf(f.percent)} label="" /> {f.confidence === "no idea" ? "No idea" : f.confidence === "sure" ? "Wrong, though you were sure" : "Wrong"}</>}>
-          {why(chosen) ?? f.says}
-        </Note>
-      )}
-      {f.worked.length > 0 && (
-        <Note title="Worked">
-          {f.worked.map((w) => (
-            <WorkedLine key={w} text={w} />
-          ))}
-        </Note>
-      )}
-      {f.evidence.map((e, i) => (
-        <Note key={i} tone="cite" title="Evidence">
-          <Quote course={course} evidence={e} />
-        </Note>
-      ))}
-      {!sound(item.verdict) && (
-        <Note tone="eye" title="Kept by you">
-          It is {item.verdict}, so this answer moves no estimate.
-        </Note>
-      )}
+    <>
+      <div role="status">
+        {f.unmarked ? (
+          <Note tone="eye" title="Not marked">
+            {f.says}
+          </Note>
+        ) : right ? (
+          <Note tone="sound" title={<><Mark verdict="cleared" label="" /> {f.confidence === "hunch" ? "Right, by a hunch" : "Right"}</>}>
+            {why(f.key.options?.[0])}
+          </Note>
+        ) : f.percent > 0 ? (
+          <Note tone="eye" title={<><Mark verdict="held" label="" /> Right in part</>}>
+            {f.says}
+          </Note>
+        ) : f.slip ? (
+          <Note tone="fault" title={`The slip: ${f.slip.name}`}>
+            {f.slip.why} {f.slip.made > 1 && `You have made this slip ${f.slip.made} times.`}
+          </Note>
+        ) : (
+          <Note tone="fault" title={<><Mark verdict={markOf(f.percent)} label="" /> {f.confidence === "no idea" ? "No idea" : f.confidence === "sure" ? "Wrong, though you were sure" : "Wrong"}</>}>
+            {why(chosen) ?? f.says}
+          </Note>
+        )}
+        {f.worked.length > 0 && (
+          <Note title="Worked">
+            {f.worked.map((w) => (
+              <WorkedLine key={w} text={w} />
+            ))}
+          </Note>
+        )}
+        {f.evidence.map((e, i) => (
+          <Note key={i} tone="cite" title="Evidence">
+            <Quote course={course} evidence={e} />
+          </Note>
+        ))}
+        {!sound(item.verdict) && (
+          <Note tone="eye" title="Kept by you">
+            It is {item.verdict}, so this answer moves no estimate.
+          </Note>
+        )}
+      </div>
       <ChallengeKey key={f.question} course={course} drill={drill} position={item.position} item={item} />
       <GoOn key={`on ${f.question}`} course={course} question={f.question} level={item.level} numbers={f.worked.length > 0} />
-    </div>
+    </>
   );
 }
 
