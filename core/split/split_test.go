@@ -197,7 +197,7 @@ func FuzzText(f *testing.F) {
 		if err != nil {
 			f.Fatal(err)
 		}
-		mangle.Add(f, 8, string(data), uint8(0))
+		mangle.Add(f, 3, string(data), uint8(0))
 	}
 	f.Fuzz(func(t *testing.T, text string, hint uint8) {
 		if len(text) > 20_000 {
