@@ -205,10 +205,11 @@ func (p *paper) uncounted() [][]spot {
 	return out
 }
 
-// offersAt says whether a line begins with the mark of an option.
+// offersAt says whether a line begins with the mark of an option. A line of which a part
+// was taken away may have marks that are not there any more.
 func offersAt(l *line) bool {
 	for _, m := range l.marks {
-		if m.at == 0 && (m.form.sort == bullet || m.form.sort.letters() && m.value[0] <= most && (m.form.close != "" || strings.HasSuffix(l.text[:m.end], "  ") || strings.HasSuffix(l.text[:m.end], "\t"))) {
+		if m.at == 0 && m.end <= len(l.text) && (m.form.sort == bullet || m.form.sort.letters() && m.value[0] <= most && (m.form.close != "" || strings.HasSuffix(l.text[:m.end], "  ") || strings.HasSuffix(l.text[:m.end], "\t"))) {
 			return true
 		}
 	}
