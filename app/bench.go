@@ -328,13 +328,7 @@ func (a *App) SetAside(ctx context.Context, account, course, id uuid.UUID, versi
 		if left != proof.Faulted {
 			v.Mend = nil
 		}
-		for _, f := range findings {
-			for _, e := range f.Evidence {
-				if source, err := uuid.Parse(e.Source); err == nil {
-					v.Evidence = append(v.Evidence, store.CitedPassage{Source: source, Passage: e.Passage})
-				}
-			}
-		}
+		v.Evidence = evidencePassages(findings)
 		return stale(store.AddProof(ctx, tx, s, id, v, q.State, a.now()))
 	})
 }

@@ -239,11 +239,7 @@ func markedAgain(ctx context.Context, q question.Question, all []store.Marked) (
 		if err != nil {
 			return nil, fmt.Errorf("marking an answer again: %w", err)
 		}
-		all[i].Slip, all[i].Points = result.Slip, nil
-		if !result.Unmarked {
-			points := all[i].Outof * float64(result.Percent) / 100
-			all[i].Points = &points
-		}
+		all[i].Slip, all[i].Points = result.Slip, pointsOf(result, all[i].Outof)
 	}
 	return all, nil
 }

@@ -369,10 +369,7 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 		Verdict: p.Item.Verdict, Revision: p.Item.Revision, Response: mustJSON(response), Confidence: in.Confidence,
 		Outof: cmp.Or(p.question.Marks, 1), Slip: result.Slip, Weight: 1, Seconds: in.Seconds,
 	}
-	if !result.Unmarked {
-		points := r.Outof * float64(result.Percent) / 100
-		r.Points = &points
-	}
+	r.Points = pointsOf(result, r.Outof)
 	if p.Less {
 		r.Weight = ability.SeenWeight
 	}
@@ -384,6 +381,15 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	out := p.shown()
 	out.Feedback, err = p.feedback(ctx, given, made)
 	return out, err
+}
+
+// pointsOf is what a mark is of so many points; nil where it is not marked.
+func pointsOf(m marking.Result, outof float64) *float64 {
+	if m.Unmarked {
+		return nil
+	}
+	points := outof * float64(m.Percent) / 100
+	return &points
 }
 
 // feedback is what is said after an answer that was given, whose slip was made so

@@ -132,17 +132,24 @@ func examined(ctx context.Context, q question.Question, known study, beside *pro
 	v := store.Version{Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings)}}
 	v.Body, v.Stimulus = encoded(q)
 	v.Bands = proof.Bands(q)
-	for _, f := range r.Findings {
-		for _, e := range f.Evidence {
-			if id, err := uuid.Parse(e.Source); err == nil {
-				v.Evidence = append(v.Evidence, store.CitedPassage{Source: id, Passage: e.Passage})
-			}
-		}
-	}
+	v.Evidence = evidencePassages(r.Findings)
 	if r.Mend != nil {
 		v.Mend, _ = encoded(*r.Mend)
 	}
 	return v, r, nil
+}
+
+// evidencePassages are the passages that findings rest on.
+func evidencePassages(findings []proof.Finding) []store.CitedPassage {
+	var out []store.CitedPassage
+	for _, f := range findings {
+		for _, e := range f.Evidence {
+			if id, err := uuid.Parse(e.Source); err == nil {
+				out = append(out, store.CitedPassage{Source: id, Passage: e.Passage})
+			}
+		}
+	}
+	return out
 }
 
 // encoded is a question as it is stored, apart from what it is asked about; their own

@@ -55,25 +55,14 @@ func (x *Index) Choose(question string, answers []string) []Answer {
 	if len(language.Split(question)) != 1 || tellsACase.MatchString(question) || asksWhatNot.MatchString(question) || len(answers) < 2 || len(x.sentences) == 0 {
 		return nil
 	}
-	measures, best, covers := x.answers(question, answers)
-	if measures == nil || x.strangeness(question) > strange {
+	stem := x.asked(question)
+	if stem.total < least || stem.strangeness() > strange {
 		return nil
 	}
+	measures, best, covers := x.answers(question, stem, answers)
 	out := make([]Answer, len(answers))
-	sum, most := 0.0, math.Inf(-1)
-	scores := make([]float64, len(answers))
-	for i, m := range measures {
-		for k, w := range answerWeights {
-			scores[i] += w * m[k]
-		}
-		most = max(most, scores[i])
-	}
-	for i := range scores {
-		scores[i] = math.Exp(scores[i] - most)
-		sum += scores[i]
-	}
-	for i := range out {
-		out[i].Share, out[i].Covers = scores[i]/sum, covers[i]
+	for i, share := range Shares(answerWeights, measures) {
+		out[i].Share, out[i].Covers = share, covers[i]
 		if best[i] >= 0 {
 			s := x.sentences[best[i]]
 			out[i].Source, out[i].Passage, out[i].Quote, out[i].Locator = s.source, s.passage, s.text, s.locator
@@ -82,13 +71,32 @@ func (x *Index) Choose(question string, answers []string) []Answer {
 	return out
 }
 
-// strangeness is how much of a question's words has nothing like it in the sources.
-func (x *Index) strangeness(question string) float64 {
+// Shares are the probabilities of answers by the weights of their measures.
+func Shares(weights [9]float64, measures [][9]float64) []float64 {
+	out := make([]float64, len(measures))
+	most, sum := math.Inf(-1), 0.0
+	for i, m := range measures {
+		for k, w := range weights {
+			out[i] += w * m[k]
+		}
+		most = max(most, out[i])
+	}
+	for i := range out {
+		out[i] = math.Exp(out[i] - most)
+		sum += out[i]
+	}
+	for i := range out {
+		out[i] /= sum
+	}
+	return out
+}
+
+// strangeness is how much of the words has nothing like it in the sources.
+func (w wanted) strangeness() float64 {
 	unmet, all := 0.0, 0.0
-	r := read(question, false, tongueOf(question, x.languages))
-	for _, t := range r.terms {
+	for i, t := range w.terms {
 		best := 0.0
-		for _, a := range x.likeTo(t.lemma, r.tongue.Code) {
+		for _, a := range w.alike[i] {
 			best = max(best, a)
 		}
 		if best < known {
@@ -99,23 +107,28 @@ func (x *Index) strangeness(question string) float64 {
 	return unmet / max(all, 0.01)
 }
 
-// MeasureAnswers are the measures of each answer, for fitting the weights.
+// asked is what is looked for of a question.
+func (x *Index) asked(question string) wanted {
+	return x.want(read(question, false, tongueOf(question, x.languages)), nil)
+}
+
+// MeasureAnswers are the measures of each answer, for fitting the weights; nil of a
+// question that says too little.
 func (x *Index) MeasureAnswers(question string, answers []string) [][9]float64 {
-	measures, _, _ := x.answers(question, answers)
+	stem := x.asked(question)
+	if stem.total < least {
+		return nil
+	}
+	measures, _, _ := x.answers(question, stem, answers)
 	return measures
 }
 
 // answers measures each answer, and says which sentence says most of it, and how much of
 // the question that covers.
-func (x *Index) answers(question string, answers []string) (measures [][9]float64, best []int, covers []float64) {
+func (x *Index) answers(question string, stem wanted, answers []string) (measures [][9]float64, best []int, covers []float64) {
 	tongue := tongueOf(question, x.languages)
-	asked := read(question, false, tongue)
-	stem := x.want(asked, nil)
-	if stem.total < least {
-		return nil, nil, nil
-	}
 	in := map[string]bool{}
-	for _, t := range asked.terms {
+	for _, t := range stem.terms {
 		in[t.lemma] = true
 	}
 	says := x.covered(stem)
@@ -270,7 +283,7 @@ func (w wanted) places(r reading) []int {
 	var out []int
 	for _, t := range r.terms {
 		for i := range w.terms {
-			if w.alike[i][t.lemma] >= 0.7 {
+			if w.alike[i][t.lemma] >= known {
 				out = append(out, t.at)
 				break
 			}

@@ -99,13 +99,12 @@ func (c *comparison) exchanged(matches []match) {
 	type pair struct {
 		mine, theirs int
 		w            float64
-		verb         bool
 	}
 	var all []pair
 	for _, m := range matches {
 		if m.sentence == c.best && m.score >= 0.7 {
 			t := c.said.terms[m.term]
-			all = append(all, pair{t.at, m.at, t.weight, t.verb})
+			all = append(all, pair{t.at, m.at, t.weight})
 		}
 	}
 	turned, pairs := 0.0, 0.0

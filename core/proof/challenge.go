@@ -13,7 +13,6 @@ import (
 	"zincowl/core/maths/units"
 	"zincowl/core/maths/work"
 	"zincowl/core/question"
-	"zincowl/core/source"
 )
 
 // Claim is what somebody holds against a key. Which fields are used depends on its kind.
@@ -240,19 +239,15 @@ func disputeSource(ctx context.Context, q question.Question, l *Library, id, pas
 	if !ok {
 		return Ruling{Outcome: TurnedDown, Says: "This passage is no evidence: it stands in no source any more, or in a past paper."}, nil
 	}
-	quote := []Evidence{{Source: id, Passage: passage, Title: l.titles[id], Quote: clipped(at.passage.Text), Locator: at.passage.Locator}}
+	quote := l.sentenceOf(id, passage, clipped(at.passage.Text), at.passage.Locator)
 	for _, o := range l.overruled[at.at()] {
 		return Ruling{Outcome: TurnedDown, Says: fmt.Sprintf("“%s” counts more, or is newer, and says “%s”.", l.titles[o.by.source], o.by.Quote), Evidence: append(quote, l.evidence(o.by, o.by.Object)...)}, nil
 	}
-	alone := ground.New([]ground.Source{{ID: id, Doc: source.Document{Passages: []source.Passage{at.passage}}}})
+	only := alone(at.passage)
 	key := kind.KeyText(q)
 	switch kind.Answers(q) {
 	case kind.OneOption:
-		texts := make([]string, len(q.Options))
-		for i, o := range q.Options {
-			texts[i] = o.Text
-		}
-		for i, a := range alone.Choose(q.Stem, texts) {
+		for i, a := range only.Choose(q.Stem, optionTexts(q)) {
 			o := q.Options[i]
 			switch {
 			case a.Share < objecting:
@@ -271,7 +266,7 @@ func disputeSource(ctx context.Context, q question.Question, l *Library, id, pas
 			}
 		}
 	case kind.Truth:
-		switch j := alone.Judge(q.Stem); {
+		switch j := only.Judge(q.Stem); {
 		case j.Verdict == ground.NotFound || j.Sure < objecting:
 		case (j.Verdict == ground.Supported) == (q.Key.Options[0] == "true"):
 			return Ruling{Outcome: TurnedDown, Says: "The passage says the same as the key. " + j.Why, Evidence: quote}, nil
@@ -302,7 +297,7 @@ func disputeWords(ctx context.Context, q question.Question, l *Library, says str
 	}
 	if len(l.passages) > 0 {
 		if j := l.sentences().Judge(says); j.Verdict == ground.Contradicted && j.Sure >= objecting {
-			return Ruling{Outcome: TurnedDown, Says: "The sources say otherwise. " + j.Why, Evidence: []Evidence{{Source: j.Source, Passage: j.Passage, Title: l.titles[j.Source], Quote: j.Quote, Locator: j.Locator}}}, nil
+			return Ruling{Outcome: TurnedDown, Says: "The sources say otherwise. " + j.Why, Evidence: l.sentenceOf(j.Source, j.Passage, j.Quote, j.Locator)}, nil
 		}
 	}
 	return Ruling{Outcome: Withdrawn, Says: "Nothing in this could be tested: no number, no step and no option; it is not asked until a person has looked at it."}, nil

@@ -25,10 +25,7 @@ func (x *examination) likely() []Finding {
 	if !ok {
 		return nil
 	}
-	texts := make([]string, len(x.Options))
-	for i, o := range x.Options {
-		texts[i] = o.Text
-	}
+	texts := optionTexts(x.Question)
 	for i, share := range story.Likely(x.Stem, texts) {
 		switch o := x.Options[i]; {
 		case share < likeliest:

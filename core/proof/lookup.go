@@ -5,6 +5,7 @@ import (
 
 	"zincowl/core/ground"
 	"zincowl/core/kind"
+	"zincowl/core/question"
 	"zincowl/core/source"
 )
 
@@ -37,19 +38,15 @@ func (x *examination) lookedUpOption() []Finding {
 	if !ok {
 		return nil
 	}
-	texts := make([]string, len(x.Options))
-	for i, o := range x.Options {
-		texts[i] = o.Text
-	}
-	for i, a := range x.library.sentences().Choose(x.Stem, texts) {
+	for i, a := range x.library.sentences().Choose(x.Stem, optionTexts(x.Question)) {
 		o := x.Options[i]
 		switch {
 		case o.ID == key.ID && a.Share >= shownBy && a.Covers >= spokenOf:
 			return []Finding{{Check: "grounding", Verdict: Pass, At: "key", Title: "The sources say so", Says: fmt.Sprintf("Of the options, the sources speak for “%s”.", o.Text),
-				Evidence: x.sentenceOf(a.Source, a.Passage, a.Quote, a.Locator), shows: true}}
+				Evidence: x.library.sentenceOf(a.Source, a.Passage, a.Quote, a.Locator), shows: true}}
 		case o.ID != key.ID && a.Share >= objecting:
 			return []Finding{{Check: "grounding", Verdict: Unsure, At: "options." + o.ID, Title: "The sources speak for another option", Says: fmt.Sprintf("What they say fits “%s” better than “%s”.", o.Text, key.Text),
-				Expected: o.Text, Evidence: x.sentenceOf(a.Source, a.Passage, a.Quote, a.Locator)}}
+				Expected: o.Text, Evidence: x.library.sentenceOf(a.Source, a.Passage, a.Quote, a.Locator)}}
 		}
 	}
 	return nil
@@ -61,7 +58,7 @@ func (x *examination) lookedUpStatement() []Finding {
 	if says == "" || len(x.Key.Options) != 1 {
 		return nil
 	}
-	evidence := x.sentenceOf(j.Source, j.Passage, j.Quote, j.Locator)
+	evidence := x.library.sentenceOf(j.Source, j.Passage, j.Quote, j.Locator)
 	switch {
 	case says == x.Key.Options[0] && j.Sure >= shownBy:
 		return []Finding{{Check: "grounding", Verdict: Pass, At: "key", Title: "The sources say so", Says: j.Why, Evidence: evidence, shows: true}}
@@ -71,7 +68,21 @@ func (x *examination) lookedUpStatement() []Finding {
 	return nil
 }
 
-// quoted is a sentence of the sources as evidence.
-func (x *examination) sentenceOf(source, passage, quote string, where source.Locator) []Evidence {
-	return []Evidence{{Source: source, Passage: passage, Title: x.library.titles[source], Quote: quote, Locator: where}}
+// sentenceOf is a sentence of the sources as evidence.
+func (l *Library) sentenceOf(source, passage, quote string, where source.Locator) []Evidence {
+	return []Evidence{{Source: source, Passage: passage, Title: l.titles[source], Quote: quote, Locator: where}}
+}
+
+// alone looks things up in one passage and in nothing else.
+func alone(p source.Passage) *ground.Index {
+	return ground.New([]ground.Source{{ID: p.ID, Doc: source.Document{Passages: []source.Passage{p}}}})
+}
+
+// optionTexts are the options of a question as they are read.
+func optionTexts(q question.Question) []string {
+	out := make([]string, len(q.Options))
+	for i, o := range q.Options {
+		out[i] = o.Text
+	}
+	return out
 }

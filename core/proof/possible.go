@@ -86,7 +86,7 @@ var (
 	splitWhole = regexp.MustCompile(`(?i)\b(?:chose|voted|prefer\w*|are|is|was|were|said|answered|spent|went|goes|go|come|comes|came|own\w*|made up|consists?|contains?|the rest)\b`)
 	noShares   = regexp.MustCompile(`(?i)\b(?:ris\w*|rose|rais\w*|increas\w*|decreas\w*|fell|falls?|discounts?|reduc\w*|interest|humidity|more|less|growth|grew|probabilit\w+|chance|also|both|solution|concentration|efficien\w+|loads?|marks?|scor\w+|tests?)\b`)
 	notADate   = regexp.MustCompile(`(?i)\b(?:31(?:st)? (?:of )?(?:april|june|september|november|february)|30(?:th)? (?:of )?february|(?:april|june|september|november) 31(?:st)?|february 3[01](?:st|th)?|3[2-9](?:nd|rd|th)? (?:of )?(?:january|february|march|april|may|june|july|august|september|october|november|december))\b`)
-	ofAnEvent  = regexp.MustCompile(`(?i)^(?:probability|chance|likelihood) (?:that|of)\b(?:[^.?!]*?\b(?:is|was|equals|=)\b){1}[^.?!]*$`)
+	ofAnEvent  = regexp.MustCompile(`(?i)^(?:probability|chance|likelihood) (?:that|of)\b(?:[^.?!]*?\b(?:is|was|equals|=)\b)[^.?!]*$`)
 	beyondAll  = regexp.MustCompile(`(?i)(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent) (?:of (?:the|all|its|our|their|those|these) (?:\pL+ ){0,2}(?:force|population|people|pupils|students|members|voters|seats|workers?|employees|staff|time|surface|area|land|class|group|group|water|air|animals|plants|patients|households|votes|marks|questions|answers)|lit|full|empty|covered|saturated|illuminated|filled|humid|pure|charged|literate|employed|unemployed|successful|complete|dark|absorbed|reflected)\b`)
 	exceeding  = regexp.MustCompile(`(?i)\b(?:ris\w*|rose|grow\w*|grew|exceeding|increas\w*|more than|times|last year|before|compared|over-?full|overtime|above)\b`)
 	enDash     = regexp.MustCompile(`((?:^|\s)(?:is|of|are|measures|has|with|and|was)\s)–(\d)`)

@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strings"
 
-	"zincowl/core/ground"
 	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths/decimal"
@@ -325,12 +324,8 @@ func (x *examination) speaksFor() []Finding {
 	if !ok || x.isExercise() || numbersOnly(x.Options) || strings.ContainsAny(x.Explanation, "=<>+≈") {
 		return nil
 	}
-	texts := make([]string, len(x.Options))
-	for i, o := range x.Options {
-		texts[i] = o.Text
-	}
-	said := ground.New([]ground.Source{{ID: "explanation", Doc: source.Document{Passages: []source.Passage{{ID: "explanation", Kind: source.Paragraph, Text: x.Explanation}}}}})
-	for i, a := range said.Choose(x.Stem, texts) {
+	said := alone(source.Passage{ID: "explanation", Kind: source.Paragraph, Text: x.Explanation})
+	for i, a := range said.Choose(x.Stem, optionTexts(x.Question)) {
 		if o := x.Options[i]; o.ID != key.ID && a.Share >= surely {
 			return []Finding{{Check: "explanation", Verdict: Unsure, At: "explanation", Title: "The explanation speaks for another option",
 				Says: fmt.Sprintf("What it says fits “%s” better than “%s”, which is the key.", o.Text, key.Text)}}

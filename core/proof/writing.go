@@ -357,7 +357,7 @@ func (x *examination) repeatedWord(key question.Option, others []question.Option
 		return "", "" // terms of a source share words with what they mean
 	}
 	asked := map[string]string{}
-	for _, w := range strings.FieldsFunc(strings.ToLower(x.Stem), func(r rune) bool { return r < 'a' || r > 'z' }) {
+	for _, w := range lettered(x.Stem) {
 		if language.Content(w) && len(w) > 3 && (language.NounKind(language.Singular(w)) != "" || language.Verb(language.Lemma(w, "VBD")) || language.Verb(w)) && language.Rank(w) > commonest {
 			asked[root(w)] = w
 		}
@@ -378,18 +378,23 @@ func (x *examination) repeatedWord(key question.Option, others []question.Option
 		return ""
 	}
 	for _, o := range others {
-		for _, w := range strings.FieldsFunc(strings.ToLower(o.Text), func(r rune) bool { return r < 'a' || r > 'z' }) {
+		for _, w := range lettered(o.Text) {
 			if again(w) != "" {
 				return "", "" // others have words of the stem as well
 			}
 		}
 	}
-	for _, w := range strings.FieldsFunc(strings.ToLower(key.Text), func(r rune) bool { return r < 'a' || r > 'z' }) {
+	for _, w := range lettered(key.Text) {
 		if was := again(w); was != "" && len(w) > 3 {
 			return "A word of the stem comes back in the key", fmt.Sprintf("“%s” stands in the stem, and of the options in the key alone.", was)
 		}
 	}
 	return "", ""
+}
+
+// lettered are the words of a text in small letters, without figures and marks.
+func lettered(text string) []string {
+	return strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return r < 'a' || r > 'z' })
 }
 
 // root is a word without its endings, by which forms of one family are known.
@@ -410,6 +415,8 @@ func root(w string) string {
 }
 
 var (
+	aSingle     = regexp.MustCompile(`(?i)^an? `)
+	defining    = regexp.MustCompile(`(?i)^(?:an?|the|one|to|that|when|where)\s`)
 	endsWithTo  = regexp.MustCompile(`(?i)\b(?:to|will|can|must|may|should|would|could|might|shall|cannot)\s*$`)
 	endsPlural  = regexp.MustCompile(`(?i)\b(?:are|were|these are)(?: called| named| known as| termed)?\s*$`)
 	asksSeveral = regexp.MustCompile(`(?i)^(?:which|what) (?:\pL+ )?(\pL+s) (?:are|were|have|do|can)\b`)
@@ -423,8 +430,7 @@ var (
 func (x *examination) grammar(key question.Option, others []question.Option) (string, string) {
 	stem := strings.TrimRight(strings.TrimSpace(x.Stem), ":…. ")
 	if m := asksSeveral.FindStringSubmatch(x.Stem); m != nil && language.Plural(m[1]) {
-		one := func(text string) bool { return regexp.MustCompile(`(?i)^an? `).MatchString(text) }
-		if !one(key.Text) && !slices.ContainsFunc(others, func(o question.Option) bool { return !one(o.Text) }) {
+		if !aSingle.MatchString(key.Text) && !slices.ContainsFunc(others, func(o question.Option) bool { return !aSingle.MatchString(o.Text) }) {
 			return "Grammar gives the answer away", fmt.Sprintf("Several are asked for, and “%s” alone is no single one.", key.Text)
 		}
 	}
@@ -446,7 +452,7 @@ func (x *examination) grammar(key question.Option, others []question.Option) (st
 		}
 	case endsOfAn.MatchString(stem):
 		fits = func(text string) bool {
-			return regexp.MustCompile(`(?i)^(?:an?|the|one|to|that|when|where)\s`).MatchString(text) || gerundFirst.MatchString(text)
+			return defining.MatchString(text) || gerundFirst.MatchString(text)
 		}
 	default:
 		if !endsWithNoun(stem) {

@@ -68,7 +68,7 @@ func fitAnswers(folders []string) error {
 			if p.text != out {
 				continue
 			}
-			best, share := 0, shares(w, p.x)
+			best, share := 0, ground.Shares(w, p.x)
 			for i := range share {
 				if share[i] > share[best] {
 					best = i
@@ -90,23 +90,6 @@ func fitAnswers(folders []string) error {
 	return nil
 }
 
-// shares are the probabilities of the answers.
-func shares(w [9]float64, x [][9]float64) []float64 {
-	out := make([]float64, len(x))
-	sum := 0.0
-	for i := range x {
-		for k := range w {
-			out[i] += w[k] * x[i][k]
-		}
-		out[i] = math.Exp(out[i])
-		sum += out[i]
-	}
-	for i := range out {
-		out[i] /= sum
-	}
-	return out
-}
-
 // ascend fits the weights by gradient ascent with a step for each weight (Duchi, Hazan and
 // Singer, 2011) and a penalty on their squares.
 func ascend(data []posed) (w [9]float64) {
@@ -118,7 +101,7 @@ func ascend(data []posed) (w [9]float64) {
 			g[k] = -penalty * w[k] * float64(len(data))
 		}
 		for _, p := range data {
-			for i, share := range shares(w, p.x) {
+			for i, share := range ground.Shares(w, p.x) {
 				c := -share
 				if i == p.key {
 					c++

@@ -65,7 +65,7 @@ func main() {
 		}
 		w := fit(rest)
 		for _, p := range out {
-			share := story.Shares(p.found, w)
+			share, _ := story.Shares(p.found, w)
 			best := 0
 			for i := range share {
 				if share[i] > share[best] || i > 0 && best == 0 && share[i] >= share[0] {
@@ -110,9 +110,8 @@ func fit(data []problem) map[string]float64 {
 			g[name] = -penalty * v * float64(len(data)) / 10
 		}
 		for _, p := range data {
-			share := story.Shares(p.found, w)
-			for i, c := range p.found {
-				f, _ := story.Best(c, w)
+			share, best := story.Shares(p.found, w)
+			for i, f := range best {
 				d := -share[i]
 				if i == 0 {
 					d++

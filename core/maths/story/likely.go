@@ -28,21 +28,22 @@ func Likely(stem string, options []string) []float64 {
 	if found == nil {
 		return nil
 	}
-	out := Shares(found, weights())
-	for i, c := range found {
-		if best, _ := Best(c, weights()); best["as it stands"]+best["none"] > 0 {
+	out, best := Shares(found, weights())
+	for i, f := range best {
+		if f["as it stands"]+f["none"] > 0 {
 			out[i] = 0 // nothing was worked out
 		}
 	}
 	return out
 }
 
-// Shares are the probabilities of options by what reaches each of them.
-func Shares(found [][]Features, w map[string]float64) []float64 {
-	out := make([]float64, len(found))
+// Shares are the probabilities of options by what reaches each of them, and what reaches
+// each best.
+func Shares(found [][]Features, w map[string]float64) ([]float64, []Features) {
+	out, best := make([]float64, len(found)), make([]Features, len(found))
 	most, sum := math.Inf(-1), 0.0
 	for i, c := range found {
-		_, out[i] = Best(c, w)
+		best[i], out[i] = highest(c, w)
 		most = max(most, out[i])
 	}
 	for i := range out {
@@ -52,14 +53,14 @@ func Shares(found [][]Features, w map[string]float64) []float64 {
 	for i := range out {
 		out[i] /= sum
 	}
-	return out
+	return out, best
 }
 
 // Features are what is told of an expression, by name.
 type Features map[string]float64
 
-// Best is the expression with the highest score, and that.
-func Best(found []Features, w map[string]float64) (Features, float64) {
+// highest is the expression with the highest score, and that.
+func highest(found []Features, w map[string]float64) (Features, float64) {
 	var best Features
 	most := math.Inf(-1)
 	for _, f := range found {
@@ -128,7 +129,7 @@ var cues = []struct {
 }
 
 // beyond are words for what no expression over the numbers alone comes to.
-var beyond = regexp.MustCompile(`(?i)\b(?:not|never|nobody|parallel|diagonal\w*|triang\w*|circ\w*|round|cylind\w*|spher\w*|doubl\w+ every|probab\w*|chance|dice?|(?:mean|average) speed of|there and back|and back|elastic\w*|compound|diameter|radius|first and the last|angle|bacteri\w*|inside|outside|perimeter|fence|around|bmi|body mass|edge|cube|square|posts?|ph|january|february|march|april|june|july|august|september|october|november|december|weeks? after|parallel)\b`)
+var beyond = regexp.MustCompile(`(?i)\b(?:not|never|nobody|parallel|diagonal\w*|triang\w*|circ\w*|round|cylind\w*|spher\w*|doubl\w+ every|probab\w*|chance|dice?|(?:mean|average) speed of|there and back|and back|elastic\w*|compound|diameter|radius|first and the last|angle|bacteri\w*|inside|outside|perimeter|fence|around|bmi|body mass|edge|cube|square|posts?|ph|january|february|march|april|june|july|august|september|october|november|december|weeks? after)\b`)
 
 var (
 	perCentSign = regexp.MustCompile(`[\d.]+ ?%|part\b`)
@@ -149,18 +150,6 @@ type node struct {
 	above, below uint // which numbers it is a product of, and is divided by
 
 	word bool // it is a number told as a word, which may tell nothing: "two forks"
-}
-
-func (n node) bare() bool {
-	if n.dim != (units.Dimension{}) {
-		return false
-	}
-	for _, p := range n.nouns {
-		if p != 0 {
-			return false
-		}
-	}
-	return true
 }
 
 func joinNouns(a, b map[string]int, sign int) map[string]int {
@@ -287,11 +276,11 @@ var (
 
 // target is an option as an amount.
 type target struct {
-	v, figure float64
-	dim       units.Dimension
-	noun      string
-	pct       bool
-	step      float64 // of its last digit
+	v    float64
+	dim  units.Dimension
+	noun string
+	pct  bool
+	step float64 // of its last digit
 }
 
 func asTarget(text string) (target, bool) {
@@ -299,7 +288,7 @@ func asTarget(text string) (target, bool) {
 	if m := fractionOpt.FindStringSubmatch(text); m != nil {
 		a, _ := strconv.ParseFloat(m[1], 64)
 		b, _ := strconv.ParseFloat(m[2], 64)
-		return target{v: a / b, figure: a / b, step: 1e-9}, b != 0
+		return target{v: a / b, step: 1e-9}, b != 0
 	}
 	step := func(shown string) float64 {
 		if _, after, ok := strings.Cut(shown, "."); ok {
@@ -317,7 +306,7 @@ func asTarget(text string) (target, bool) {
 		}
 		v, _ := q.Value.Float64()
 		f, _ := q.Unit.Factor.Float64()
-		t := target{v: v * f, figure: v, dim: q.Unit.Dim, step: step(q.Shown) * f, pct: q.Unit.Text == "%"}
+		t := target{v: v * f, dim: q.Unit.Dim, step: step(q.Shown) * f, pct: q.Unit.Text == "%"}
 		if t.pct {
 			t.v, t.step = v, step(q.Shown)
 		}
@@ -325,7 +314,7 @@ func asTarget(text string) (target, bool) {
 	}
 	if m := bareOption.FindStringSubmatch(text); m != nil {
 		v, err := strconv.ParseFloat(strings.ReplaceAll(m[1], ",", ""), 64)
-		return target{v: v, figure: v, noun: singular(m[2]), step: step(m[1])}, err == nil
+		return target{v: v, noun: singular(m[2]), step: step(m[1])}, err == nil
 	}
 	return target{}, false
 }

@@ -84,8 +84,16 @@ function Bank({ course, about, all }: { course: string; about: Course; all: Bank
   ]);
   const set = (part: Partial<Pick>) => setPick({ ...pick, ...part });
   const topics = [...about.topics.map((t) => ({ value: t.id ?? "", says: t.title })), { value: "none", says: "In no topic" }];
-  const tags = useMemo(() => [...new Set(all.flatMap((q) => q.tags ?? []))].sort(), [all]);
-  const names = sources?.filter((s) => all.some((q) => q.sources?.includes(s.id))) ?? [];
+  const has = useMemo(
+    () => ({
+      tags: [...new Set(all.flatMap((q) => q.tags ?? []))].sort(),
+      kinds: new Set(all.map((q) => q.kind)),
+      from: new Set(all.map((q) => q.from)),
+      sources: new Set(all.flatMap((q) => q.sources ?? [])),
+    }),
+    [all],
+  );
+  const names = sources?.filter((s) => has.sources.has(s.id)) ?? [];
   return (
     <div className={`grid min-h-0 flex-1 grid-cols-1 desk:h-[calc(100dvh-64px)] desk:flex-none desk:grid-rows-[minmax(0,1fr)] ${id ? "desk:grid-cols-[minmax(300px,26vw)_minmax(0,1fr)_min(340px,28vw)]" : ""}`}>
       <section aria-label="The bank" className={`flex min-h-0 flex-col pt-4 ${id ? "max-desk:h-[60dvh] px-4" : "max-desk:h-[calc(100dvh-110px)] mx-auto w-full max-w-[1080px] px-5"}`}>
@@ -112,7 +120,7 @@ function Bank({ course, about, all }: { course: string; about: Course; all: Bank
           </Part>
           ,{" "}
           <Part label="Of which kinds" says={pick.kinds.length === 0 ? "any kind" : listed(pick.kinds.map((k) => roomOf(k).name.toLowerCase()), 2)}>
-            <Choices all={kinds.filter((k) => all.some((q) => q.kind === k)).map((k) => ({ value: k, says: roomOf(k).name }))} chosen={pick.kinds} change={(v) => set({ kinds: v })} none="Any kind" />
+            <Choices all={kinds.filter((k) => has.kinds.has(k)).map((k) => ({ value: k, says: roomOf(k).name }))} chosen={pick.kinds} change={(v) => set({ kinds: v })} none="Any kind" />
           </Part>
           ,{" "}
           <Part label="Of which verdict" says={pick.verdicts.length === 0 ? "any verdict" : listed(pick.verdicts)}>
@@ -134,17 +142,17 @@ function Bank({ course, about, all }: { course: string; about: Course; all: Bank
           </Part>
           ,{" "}
           <Part label="From where" says={pick.from.length === 0 ? "from anywhere" : `from ${listed([...froms, ...names.map((s) => ({ value: s.id, says: s.title }))].filter((f) => pick.from.includes(f.value)).map((f) => f.says), 2)}`}>
-            <Choices all={[...froms.filter((f) => all.some((q) => q.from === f.value)), ...names.map((s) => ({ value: s.id, says: s.title }))]} chosen={pick.from} change={(v) => set({ from: v })} none="Anywhere" />
+            <Choices all={[...froms.filter((f) => has.from.has(f.value)), ...names.map((s) => ({ value: s.id, says: s.title }))]} chosen={pick.from} change={(v) => set({ from: v })} none="Anywhere" />
           </Part>
           ,{" "}
           <Part label="How they went" says={wents.find((w) => w.value === pick.went)!.short}>
             <One name="How they went" chosen={pick.went} change={(v) => set({ went: v })} all={wents} />
           </Part>
-          {tags.length > 0 && (
+          {has.tags.length > 0 && (
             <>
               ,{" "}
               <Part label="With which tags" says={pick.tags.length === 0 ? "with any tag" : `tagged ${listed(pick.tags, 2)}`}>
-                <Choices all={tags.map((t) => ({ value: t, says: t }))} chosen={pick.tags} change={(v) => set({ tags: v })} none="Any tag, or none" />
+                <Choices all={has.tags.map((t) => ({ value: t, says: t }))} chosen={pick.tags} change={(v) => set({ tags: v })} none="Any tag, or none" />
               </Part>
             </>
           )}
@@ -154,7 +162,7 @@ function Bank({ course, about, all }: { course: string; about: Course; all: Bank
           </Part>
           .
         </Folded>
-        <Together course={course} marked={marked} topics={topics} tags={tags} all={allMarked} turnAll={turnAll} none={shown.length === 0} clear={() => setChosen(new Set())} />
+        <Together course={course} marked={marked} topics={topics} tags={has.tags} all={allMarked} turnAll={turnAll} none={shown.length === 0} clear={() => setChosen(new Set())} />
         {shown.length === 0 ? (
           <div className="border-t border-line py-4 text-ink-2">
             No question is like that.{" "}
