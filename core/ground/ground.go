@@ -86,6 +86,9 @@ func (c *comparison) verdict() (Verdict, float64) {
 		return NotFound, 1
 	}
 	v, sure := decide(c.Features())
+	if other, by, ok := c.edited(); ok && (other != NotFound || v == Supported) {
+		return other, by
+	}
 	// Clause for clause the same words in the same places need no trees.
 	if m := c.values; m["straight"] > 0.95 && m["exact"] > 0.95 && m["other number"]+m["no number"]+m["wider"]+m["only mine"]+m["than swapped"]+m["opposed"]+m["other order"]+m["reasons"] == 0 {
 		switch {

@@ -56,6 +56,9 @@ func parts(r reading) []part {
 	return slices.DeleteFunc(out, func(p part) bool { return len(p.words) == 0 })
 }
 
+// howOften are words beside which "once" counts.
+var howOften = language.WordSet(`least most than a an in per every each again more or only`)
+
 // sequence finds two things of which a statement says that one comes before the other.
 func (c *comparison) sequence() (before, after []string) {
 	r := c.said
@@ -88,6 +91,9 @@ func (c *comparison) sequence() (before, after []string) {
 		word, prev, next := at(i), at(i-1), at(i+1)
 		article := prev == "the" || prev == "el" || prev == "la"
 		stands := next == "" || next == "." || next == "," // with nothing behind it
+		if word == "once" && (howOften[prev] || howOften[next]) {
+			continue // "at least once a year" is a number and no order
+		}
 		switch {
 		case word == "precede" || word == "precedes" || word == "preceded" || word == "preceden":
 			if next == "by" {
