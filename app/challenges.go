@@ -64,7 +64,7 @@ func challengeView(c store.Challenge) (Challenge, error) {
 func (c Claim) tested() proof.Claim {
 	out := proof.Claim{Kind: c.Kind, Option: c.Option, Says: c.Says, Source: c.Source, Passage: c.Passage}
 	for _, r := range c.Readings {
-		out.Readings = append(out.Readings, proof.Reading{Stem: strings.TrimSpace(r.Stem), Answer: strings.TrimSpace(r.Answer)})
+		out.Readings = append(out.Readings, proof.Sense{Stem: strings.TrimSpace(r.Stem), Answer: strings.TrimSpace(r.Answer)})
 	}
 	return out
 }

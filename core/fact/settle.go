@@ -31,9 +31,10 @@ const (
 // Settle finds claims that a claim of another source overrules: two limits of
 // the same thing with different numbers, or two formulas for the same quantity
 // from the same others that differ. The source of higher standing wins, then the
-// newer one; where neither is, both stand. The result leads from the index of
-// each overruled claim to that of the one which stands.
-func Settle(claims []Claim) map[int]int {
+// newer one. The first result leads from the index of each overruled claim to that of
+// the one which stands. Where neither wins both stand, and the second has the pair, unless
+// something else overrules one of them.
+func Settle(claims []Claim) (overruled map[int]int, disputed [][2]int) {
 	words := make([]map[string]bool, len(claims))
 	often := map[string]int{}
 	for i, c := range claims {
@@ -44,6 +45,7 @@ func Settle(claims []Claim) map[int]int {
 	}
 	shared := map[string][]int{}
 	out := map[int]int{}
+	var equal [][2]int
 	for i := range claims {
 		for _, w := range rarest(words[i], often) {
 			if len(shared[w]) >= crowd {
@@ -56,6 +58,8 @@ func Settle(claims []Claim) map[int]int {
 						out[j] = i
 					case order > 0:
 						out[i] = j
+					default:
+						equal = append(equal, [2]int{j, i})
 					}
 				}
 			}
@@ -71,7 +75,13 @@ func Settle(claims []Claim) map[int]int {
 			out[i] = next
 		}
 	}
-	return out
+	slices.SortFunc(equal, func(a, b [2]int) int { return cmp.Or(cmp.Compare(a[0], b[0]), cmp.Compare(a[1], b[1])) })
+	equal = slices.DeleteFunc(slices.Compact(equal), func(p [2]int) bool {
+		_, one := out[p[0]]
+		_, other := out[p[1]]
+		return one || other
+	})
+	return out, equal
 }
 
 // outranks orders two claims: below zero where the first wins.

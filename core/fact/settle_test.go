@@ -74,8 +74,12 @@ func TestSettle(t *testing.T) {
 	} {
 		all := claims(t, c.from)
 		got := map[string]string{}
-		for lost, by := range Settle(all) {
+		overruled, disputed := Settle(all)
+		for lost, by := range overruled {
 			got[all[lost].Source] = all[by].Source
+		}
+		if want := name == "equals"; (len(disputed) == 1) != want || !want && len(disputed) > 0 {
+			t.Errorf("%s: disputed are %v", name, disputed)
 		}
 		if len(got) != len(c.wins) {
 			t.Errorf("%s: overruled are %v, want %v (of %d claims)", name, got, c.wins, len(all))

@@ -20,13 +20,10 @@ type Claim struct {
 	Kind     string // "option", "working", "readings", "source" or "words"
 	Option   string // the id of the option that is said to be right
 	Says     string // a working, line by line, or a sentence
-	Readings []Reading
+	Readings []Sense
 	Source   string // with its passage, of what is said to say otherwise
 	Passage  string
 }
-
-// Reading is a stem as it may be understood, with the answer that it then has.
-type Reading struct{ Stem, Answer string }
 
 // Ruling is what became of a claim.
 type Ruling struct {
@@ -180,7 +177,7 @@ func endsAt(q question.Question, line string) (question.Question, bool) {
 }
 
 // disputeReadings proofs a question as it may be read in two ways.
-func disputeReadings(ctx context.Context, q question.Question, l *Library, readings []Reading) (Ruling, error) {
+func disputeReadings(ctx context.Context, q question.Question, l *Library, readings []Sense) (Ruling, error) {
 	if len(readings) != 2 || readings[0].Stem == "" || readings[1].Stem == "" {
 		return Ruling{Outcome: Withdrawn, Says: "Write the question out in both readings, each with its answer; until a person has looked at it, it is not asked."}, nil
 	}

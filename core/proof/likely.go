@@ -61,6 +61,13 @@ func (x *examination) unitAlone(key question.Option, texts []string) []Finding {
 	}
 	texts[mine] += " " + unit
 	if share := story.Likely(x.Stem, texts); share != nil && share[mine] >= likeliest {
+		x.touch(func(q *question.Question) {
+			for i := range q.Options {
+				if q.Options[i].ID == key.ID {
+					q.Options[i].Text = texts[mine]
+				}
+			}
+		})
 		return []Finding{{Check: "reckon", Verdict: Unsure, At: "key", Title: "The unit slipped", Says: fmt.Sprintf("The numbers of the stem come to %s, not %s.", texts[mine], key.Text), Expected: texts[mine]}}
 	}
 	return nil

@@ -11,6 +11,7 @@ import (
 	"zincowl/core/language"
 	"zincowl/core/maths/story"
 	"zincowl/core/maths/units"
+	"zincowl/core/question"
 )
 
 // distinctOptions looks for two options that say the same: the same words, or
@@ -23,11 +24,13 @@ func (x *examination) distinctOptions() []Finding {
 		for _, a := range x.Options[:j] {
 			switch {
 			case fold(a.Text) == fold(b.Text):
+				x.replaceOne(a, b)
 				return []Finding{{
 					Check: "distinct-options", Verdict: Fail, At: "options." + b.ID, Title: "Two options are the same",
 					Says: fmt.Sprintf("“%s” stands there twice.", b.Text),
 				}}
 			case sameAmount(a.Text, b.Text) && !(quotient.MatchString(a.Text) && quotient.MatchString(b.Text) && !slices.Contains(x.Key.Options, a.ID) && !slices.Contains(x.Key.Options, b.ID)):
+				x.replaceOne(a, b)
 				return []Finding{{
 					Check: "distinct-options", Verdict: Fail, At: "options." + b.ID, Title: "Two options are equal",
 					Says: fmt.Sprintf("“%s” and “%s” are the same amount, written in two ways.", a.Text, b.Text),
@@ -42,6 +45,35 @@ func (x *examination) distinctOptions() []Finding {
 		Check: "distinct-options", Verdict: Pass, Title: fmt.Sprintf("%s distinct options", count(len(x.Options))),
 		Says: "No two options say the same.",
 	}}
+}
+
+// replaceOne mends two options that say the same: the one that is not the key becomes what
+// a named slip comes to, where none of the options says that yet; else it is left out,
+// where enough are left.
+func (x *examination) replaceOne(a, b question.Option) {
+	gone := b
+	if slices.Contains(x.Key.Options, b.ID) {
+		gone = a
+	}
+	if slices.Contains(x.Key.Options, gone.ID) {
+		return
+	}
+	x.touch(func(q *question.Question) {
+		for _, s := range q.Slips {
+			if slices.ContainsFunc(q.Options, func(o question.Option) bool { return fold(o.Text) == fold(s.Value) || sameAmount(o.Text, s.Value) }) {
+				continue
+			}
+			for i := range q.Options {
+				if q.Options[i].ID == gone.ID {
+					q.Options[i] = question.Option{ID: gone.ID, Text: s.Value, Why: s.Why, Slip: s.ID}
+					return
+				}
+			}
+		}
+		if len(q.Options) > fewestOthers+1 {
+			q.Options = slices.DeleteFunc(q.Options, func(o question.Option) bool { return o.ID == gone.ID })
+		}
+	})
 }
 
 // oneMeaning is how alike two words are at least that share a common meaning.
@@ -59,6 +91,7 @@ func (x *examination) synonyms() []Finding {
 			if !ok || language.Stem(one) == language.Stem(other) || language.Alike(one, other) < oneMeaning {
 				continue
 			}
+			x.replaceOne(a, b)
 			f := Finding{Check: "distinct-options", Verdict: Unsure, At: "options." + b.ID, Title: "Two options mean the same", Says: fmt.Sprintf("“%s” and “%s” are two words for one thing, so neither can be right.", a.Text, b.Text)}
 			if slices.Contains(x.Key.Options, a.ID) || slices.Contains(x.Key.Options, b.ID) {
 				f.Says = fmt.Sprintf("“%s” and “%s” are two words for one thing, so both are right.", a.Text, b.Text)

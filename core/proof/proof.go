@@ -82,6 +82,7 @@ type Finding struct {
 	Says     string     `json:"says"`
 	Expected string     `json:"expected,omitempty"`
 	Evidence []Evidence `json:"evidence,omitempty"`
+	Readings []Sense    `json:"readings,omitempty"`
 	Aside    *Aside     `json:"aside,omitempty"`
 
 	shows  bool // that the key is right
@@ -110,6 +111,7 @@ type Report struct {
 	Verdict  Verdict            `json:"verdict"`
 	Findings []Finding          `json:"findings"`
 	Mend     *question.Question `json:"mend"`
+	Ratings  Ratings            `json:"ratings"`
 }
 
 // Source is a document with its id, and how much it counts where sources
@@ -136,8 +138,11 @@ type Library struct {
 	sheet    *sheet.Sheet // of the formulas, in the same order
 
 	overruled map[at][]overruling
+	disputes  map[at][]dispute
 
-	sentences func() *ground.Index // of the sources, read once somebody looks something up
+	sentences func() *ground.Index   // of the sources, read once somebody looks something up
+	spoken    func() map[string]bool // the stems of all their words
+	outline   func() Outline         // of the exam; nil where there is none
 }
 
 // at is where a passage is found: two sources may have the same one.
@@ -145,6 +150,9 @@ type at struct{ source, passage string }
 
 // overruling is a claim with the one of another source that stands instead.
 type overruling struct{ lost, by entry }
+
+// dispute is a claim with one of another source that counts as much and says otherwise.
+type dispute struct{ one, other entry }
 
 type place struct {
 	source  string
@@ -189,7 +197,7 @@ func NewLibrary(sources []Source) *Library {
 // NewLibraryContext reads sources for proofing as long as somebody waits for it;
 // the error is the context's.
 func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) {
-	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, order: map[string][]string{}, overruled: map[at][]overruling{}}
+	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, order: map[string][]string{}, overruled: map[at][]overruling{}, disputes: map[at][]dispute{}}
 	var claims []fact.Claim
 	var claimed []entry
 	l.sentences = sync.OnceValue(func() *ground.Index {
@@ -198,6 +206,15 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 			all = append(all, ground.Source{ID: s.ID, Title: s.Title, Doc: s.Doc})
 		}
 		return ground.New(all)
+	})
+	l.spoken = sync.OnceValue(func() map[string]bool {
+		all := map[string]bool{}
+		for _, p := range l.passages {
+			for w := range language.Stems(p.passage.Text) {
+				all[w] = true
+			}
+		}
+		return all
 	})
 	for _, s := range sources {
 		l.titles[s.ID] = s.Title
@@ -227,7 +244,7 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	lost := fact.Settle(claims)
+	lost, equal := fact.Settle(claims)
 	for i, e := range claimed {
 		by, gone := lost[i]
 		switch {
@@ -239,6 +256,11 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 			l.limits = append(l.limits, e)
 		}
 	}
+	for _, pair := range equal {
+		a, b := claimed[pair[0]], claimed[pair[1]]
+		l.disputes[a.at()] = append(l.disputes[a.at()], dispute{a, b})
+		l.disputes[b.at()] = append(l.disputes[b.at()], dispute{b, a})
+	}
 	var formulas []maths.Formula
 	for _, f := range l.formulas {
 		formulas = append(formulas, f.Formula)
@@ -247,8 +269,8 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 	return l, ctx.Err()
 }
 
-// Overruling is a passage that holds what another source overrules, and the passage
-// that stands instead.
+// Overruling is a passage that holds what another source overrules or, where both count
+// as much, disputes, with the passage that says otherwise.
 type Overruling struct{ Source, Passage, BySource, ByPassage string }
 
 // Overruled lists all of them, in order.
@@ -257,6 +279,11 @@ func (l *Library) Overruled() []Overruling {
 	for _, list := range l.overruled {
 		for _, o := range list {
 			out = append(out, Overruling{o.lost.source, o.lost.passage.ID, o.by.source, o.by.passage.ID})
+		}
+	}
+	for _, list := range l.disputes {
+		for _, d := range list {
+			out = append(out, Overruling{d.one.source, d.one.passage.ID, d.other.source, d.other.passage.ID})
 		}
 	}
 	slices.SortFunc(out, func(a, b Overruling) int {
@@ -275,6 +302,7 @@ type examination struct {
 	library *Library
 	budget  algebra.Budget // of each task
 	mend    *question.Question
+	touches []func(*question.Question) // what else would have to be changed
 
 	solved *solution // of the stem by the sources' formulas, once it was looked for
 	open   string    // why there is none
@@ -292,53 +320,60 @@ type examination struct {
 	tried bool
 }
 
+// check is one look at a question, with its name.
+type check struct {
+	name string
+	run  func(*examination) []Finding
+}
+
 // checks are run in this order; their findings are listed in it.
-var checks = []func(*examination) []Finding{
-	(*examination).whole,
-	(*examination).recompute,
-	(*examination).reckonTable,
-	(*examination).mathematics,
-	(*examination).arithmetic,
-	(*examination).equations,
-	(*examination).drawing,
-	(*examination).singleKey,
-	(*examination).truth,
-	(*examination).worlds,
-	(*examination).stated,
-	(*examination).distinctOptions,
-	(*examination).grounding,
-	(*examination).lookedUp,
-	(*examination).sums,
-	(*examination).reckon,
-	(*examination).moment,
-	(*examination).span,
-	(*examination).another,
-	(*examination).speaksFor,
-	(*examination).concluded,
-	(*examination).likely,
-	(*examination).completed,
-	(*examination).possible,
-	(*examination).absent,
-	(*examination).dangling,
-	(*examination).negation,
-	(*examination).giveaway,
-	(*examination).written,
-	(*examination).repeat,
+var checks = []check{
+	{"whole", (*examination).whole},
+	{"recompute", (*examination).recompute},
+	{"reckonTable", (*examination).reckonTable},
+	{"mathematics", (*examination).mathematics},
+	{"arithmetic", (*examination).arithmetic},
+	{"equations", (*examination).equations},
+	{"drawing", (*examination).drawing},
+	{"singleKey", (*examination).singleKey},
+	{"truth", (*examination).truth},
+	{"worlds", (*examination).worlds},
+	{"stated", (*examination).stated},
+	{"distinctOptions", (*examination).distinctOptions},
+	{"grounding", (*examination).grounding},
+	{"lookedUp", (*examination).lookedUp},
+	{"sums", (*examination).sums},
+	{"reckon", (*examination).reckon},
+	{"moment", (*examination).moment},
+	{"span", (*examination).span},
+	{"another", (*examination).another},
+	{"speaksFor", (*examination).speaksFor},
+	{"concluded", (*examination).concluded},
+	{"likely", (*examination).likely},
+	{"completed", (*examination).completed},
+	{"readings", (*examination).readings},
+	{"possible", (*examination).possible},
+	{"absent", (*examination).absent},
+	{"dangling", (*examination).dangling},
+	{"negation", (*examination).negation},
+	{"giveaway", (*examination).giveaway},
+	{"written", (*examination).written},
+	{"repeat", (*examination).repeat},
 }
 
 // keyless are the checks of a question that nobody gave a key yet.
-var keyless = []func(*examination) []Finding{
-	(*examination).whole,
-	(*examination).distinctOptions,
-	(*examination).possible,
-	(*examination).absent,
-	(*examination).dangling,
-	(*examination).negation,
-	(*examination).repeat,
+var keyless = []check{
+	{"whole", (*examination).whole},
+	{"distinctOptions", (*examination).distinctOptions},
+	{"possible", (*examination).possible},
+	{"absent", (*examination).absent},
+	{"dangling", (*examination).dangling},
+	{"negation", (*examination).negation},
+	{"repeat", (*examination).repeat},
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 10
+const Version = 11
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {
@@ -354,17 +389,32 @@ func ExamineContext(ctx context.Context, q question.Question, l *Library) (Repor
 
 // ExamineBeside proofs a question among those that are asked with it.
 func ExamineBeside(ctx context.Context, q question.Question, l *Library, beside *Batch) (Report, error) {
+	r, x, err := examine(ctx, q, l, beside)
+	if err != nil {
+		return Report{}, err
+	}
+	if r.Verdict == Faulted || r.Verdict == Held {
+		if r.Mend, err = x.mending(ctx, r); err != nil {
+			return Report{}, err
+		}
+	}
+	r.Ratings = x.rate(r.Findings)
+	return r, nil
+}
+
+// examine runs all checks, without looking for a mend.
+func examine(ctx context.Context, q question.Question, l *Library, beside *Batch) (Report, *examination, error) {
 	x := &examination{Question: q, library: l, batch: beside, budget: algebra.DefaultBudget.For(ctx)}
 	r := Report{ID: q.ID}
 	all := checks
 	if q.Key.Empty() && q.Origin.By == "import" {
 		all = keyless
 	}
-	for _, check := range all {
+	for _, c := range all {
 		if err := ctx.Err(); err != nil {
-			return Report{}, err
+			return Report{}, nil, err
 		}
-		found := check(x)
+		found := c.run(x)
 		x.objected = x.objected || slices.ContainsFunc(found, func(f Finding) bool { return f.Verdict == Fail || f.Verdict == Unsure })
 		x.proven = x.proven || slices.ContainsFunc(found, func(f Finding) bool { return f.shows || f.worked })
 		r.Findings = append(r.Findings, found...)
@@ -372,14 +422,9 @@ func ExamineBeside(ctx context.Context, q question.Question, l *Library, beside 
 			break // nothing else can be said of a question with missing parts
 		}
 	}
-	if err := ctx.Err(); err != nil {
-		return Report{}, err
-	}
+	r.Findings = append(r.Findings, x.disputed(r.Findings)...)
 	r.Verdict = verdict(r.Findings)
-	if r.Verdict == Faulted {
-		r.Mend = x.mend
-	}
-	return r, nil
+	return r, x, ctx.Err()
 }
 
 func verdict(findings []Finding) Verdict {

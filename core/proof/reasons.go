@@ -57,6 +57,7 @@ func (x *examination) sums() []Finding {
 			if m[6] >= 0 {
 				shown += "%"
 			}
+			x.correct(at, text[m[2]:m[3]], strings.Trim(said, "., "), strings.TrimSuffix(shown, "%"))
 			out = append(out, Finding{Check: "sums", Verdict: Fail, At: at, Title: "A sum is wrong", Expected: shown,
 				Says: fmt.Sprintf("%s is %s, not %s.", strings.TrimSpace(text[m[2]:m[3]]), shown, strings.Trim(said, "., "))})
 		}
@@ -79,6 +80,31 @@ func (x *examination) sums() []Finding {
 		look(fmt.Sprintf("worked.%d", i), step)
 	}
 	return out
+}
+
+// correct mends the result of a sum where it stands, in the explanation or a step.
+func (x *examination) correct(at, sum, said, is string) {
+	put := func(text string) string {
+		i := strings.Index(text, sum)
+		if i < 0 {
+			return text // told in words
+		}
+		i += len(sum)
+		if j := strings.Index(text[i:], said); j >= 0 {
+			return text[:i+j] + is + text[i+j+len(said):]
+		}
+		return text
+	}
+	x.touch(func(q *question.Question) {
+		if at == "explanation" {
+			q.Explanation = put(q.Explanation)
+		}
+		for i := range q.Worked {
+			if at == fmt.Sprintf("worked.%d", i) {
+				q.Worked[i] = put(q.Worked[i])
+			}
+		}
+	})
 }
 
 var signWords = []struct {
@@ -116,6 +142,7 @@ func (x *examination) restated(at, text string) []Finding {
 		}
 		if v := a.In(b.Unit); !decimal.Agrees(b.Shown, v) {
 			q := units.Quantity{Value: v, Unit: b.Unit}
+			x.correct(at, text[a.Start:a.End], strings.TrimSpace(text[b.Start:b.End]), q.Text(6))
 			return []Finding{{Check: "sums", Verdict: Fail, At: at, Title: "A unit is converted wrongly", Expected: q.Text(6), Says: fmt.Sprintf("%s are %s, not %s.", strings.TrimSpace(text[a.Start:a.End]), q.Text(6), strings.TrimSpace(text[b.Start:b.End]))}}
 		}
 	}

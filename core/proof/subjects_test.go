@@ -307,11 +307,7 @@ func TestSubjects(t *testing.T) {
 	}
 	for _, name := range subjectNames {
 		text, list := posedIn(t, name)
-		doc, err := reader.Read(t.Context(), name+".md", []byte(text), source.Tools{})
-		if err != nil {
-			t.Fatal(err)
-		}
-		libraries[name] = NewLibrary([]Source{{ID: name, Title: doc.Title, Doc: doc}})
+		libraries[name] = subjectLibrary(t, name, text)
 		take(list)
 		for _, p := range list {
 			for _, way := range spoilt {
@@ -399,4 +395,14 @@ func TestSubjects(t *testing.T) {
 			t.Errorf("%s: %.0f %%, at least %g", name, share(name), least)
 		}
 	}
+}
+
+// subjectLibrary has the source of a subject alone.
+func subjectLibrary(t testing.TB, name, text string) *Library {
+	t.Helper()
+	doc, err := reader.Read(t.Context(), name+".md", []byte(text), source.Tools{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return NewLibrary([]Source{{ID: name, Title: doc.Title, Doc: doc}})
 }

@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/language"
 )
 
@@ -19,8 +20,12 @@ var (
 	heldTogether = regexp.MustCompile(`(?i)\b(?:not only|not just|(?:no|not) (?:more|less|fewer|later|earlier|longer|sooner) than|no longer|no matter|not yet|no one|nothing but|none other|whether or not|if not|or not|no\.)\b`)
 )
 
-// unPrefixed says whether a word is the opposite of one that there is.
+// unPrefixed says whether a word is the opposite of one that there is. What is only a noun
+// ("unemployment") names a thing and denies none.
 func unPrefixed(word string) bool {
+	if language.Can(word, 'n') && !language.Can(word, 'a') && !language.Can(word, 'v') {
+		return false
+	}
 	for _, prefix := range []string{"un", "dis"} {
 		if rest, ok := strings.CutPrefix(word, prefix); ok && len(rest) >= 4 && language.Known(rest) {
 			return !everyday[word]
@@ -67,6 +72,9 @@ func denied(sentence string) (n int, outright bool) {
 	return n, outright
 }
 
+// clauseBorder parts a statement where it goes on with another one.
+var clauseBorder = regexp.MustCompile(`(?i)[,;:] |\b(?:because|although|though|while|when|if|since|whereas|but|so that|where|which|until|after|before)\b`)
+
 // tangled is how many negatives in one sentence make it hard to say what is asked.
 const tangled = 2
 
@@ -78,6 +86,14 @@ func (x *examination) negation() []Finding {
 	}
 	asks := x.asking()
 	n, outright := denied(asks)
+	if kind.Answers(x.Question) == kind.Truth { // what each part of a statement denies can be told apart
+		n = 0
+		for _, part := range clauseBorder.Split(asks, -1) {
+			if m, out := denied(part); out {
+				n = max(n, m)
+			}
+		}
+	}
 	if n < tangled || !outright {
 		return nil
 	}

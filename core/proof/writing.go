@@ -49,22 +49,35 @@ func (x *examination) sourced() bool {
 	return len(x.Cites) > 0 || x.Given != nil || x.Stimulus != ""
 }
 
-var absolute = regexp.MustCompile(`(?i)\b(?:always|never|every|everyone|everybody|everything|everywhere|nobody|no one|nothing|nowhere|none|all|must|entirely|completely|totally|wholly|absolutely|invariably|solely|only|exclusively|impossible|perfectly|without exception|under no circumstances|in every case|in no case|any|at all|cannot ever|forever|the sole|no \pL+)\b`)
+// Strong words leave no exception by themselves; others do so only beside one of them, since
+// rules and limits are told in such words as well.
+var (
+	strong = `always|never|every|everyone|everybody|everything|everywhere|nobody|no one|nothing|nowhere|none|all|entirely|completely|totally|wholly|absolutely|invariably|solely|impossible|perfectly|without exception|under no circumstances|in every case|in no case|cannot ever|forever|the sole`
+
+	strongest = regexp.MustCompile(`(?i)\b(?:` + strong + `)\b`)
+	absolute  = regexp.MustCompile(`(?i)\b(?:` + strong + `|must|only|exclusively|any|at all|no \pL+)\b`)
+)
 
 // absolutes are words that leave no exception, in several wrong options and not in the key.
 func (x *examination) absolutes(key question.Option, others []question.Option) (string, string) {
-	if x.sourced() || absolute.MatchString(key.Text) || absolute.MatchString(x.asking()) {
+	if x.sourced() || absolute.MatchString(key.Text) || absolute.MatchString(x.asking()) || turned.MatchString(x.asking()) {
 		return "", "" // duties and limits of a source are told in such words
 	}
-	n := 0
+	n, most := 0, 0
 	var words []string
 	for _, o := range others {
-		if m := absolute.FindString(o.Text); m != "" && len(strings.Fields(o.Text)) > 2 {
-			n++
-			words = append(words, strings.ToLower(m))
+		m := absolute.FindString(o.Text)
+		if m == "" || len(strings.Fields(o.Text)) <= 2 {
+			continue
 		}
+		n++
+		if s := strongest.FindString(o.Text); s != "" {
+			most++
+			m = s
+		}
+		words = append(words, strings.ToLower(m))
 	}
-	if n < 2 || n*2 <= len(others) {
+	if n < 2 || n*2 <= len(others) || most == 0 || most < 2 && n < len(others) {
 		return "", ""
 	}
 	return "Strong words give wrong options away", fmt.Sprintf("“%s” stand in wrong options alone; nobody who has sat a test takes them for right.", strings.Join(words, "”, “"))
@@ -72,10 +85,18 @@ func (x *examination) absolutes(key question.Option, others []question.Option) (
 
 var sumsUp = regexp.MustCompile(`(?i)^(?:all|none|any|both|neither|each|every one|all three|all four) (?:of )?(?:the |these|them|those)?\s*(?:above|others?|options?|answers?|these|those|them|three|four)?(?: of (?:the above|these|those|them))?(?: (?:is|are) (?:correct|right|true))?\.?$|(?i)^(?:all|none|any|both|neither) of (?:the )?(?:above|these|those|them|other options|others)\b.{0,20}$`)
 
+// fewestOthers is how many wrong options a choice has at least when one was left out.
+const fewestOthers = 2
+
 // summed are options that sum up the others.
 func (x *examination) summed(key question.Option, others []question.Option) (string, string) {
 	for _, o := range x.Options {
 		if text := strings.TrimSpace(o.Text); sumsUp.MatchString(text) && len(strings.Fields(text)) > 1 {
+			if o.ID != key.ID && len(others) > fewestOthers {
+				x.touch(func(q *question.Question) {
+					q.Options = slices.DeleteFunc(q.Options, func(p question.Option) bool { return p.ID == o.ID })
+				})
+			}
 			return "An option sums up the others", fmt.Sprintf("“%s” can be ruled out, or taken, by knowing one of the others; ask for each of them, or write another option.", o.Text)
 		}
 	}
@@ -162,7 +183,10 @@ var countable = regexp.MustCompile(`(?i)^how many \pL+(?:s|men|people|children)\
 const unbounded = 1_000_000_000_000
 
 // span is a stretch of numbers that an option stands for.
-type span struct{ low, high *big.Rat }
+type span struct {
+	low, high *big.Rat
+	unit      string // what stands behind its last number
+}
 
 var (
 	figure  = `([-−–]?\d[\d,]*(?:\.\d+)?)`
@@ -170,6 +194,9 @@ var (
 	beneath = regexp.MustCompile(`(?i)^(?:(?:less|fewer|lower|under|below|younger|shorter|smaller)(?: than)?|up to|at most|no more than|under|below)\s+` + figure + `(?:\D.*)?$`)
 	beyond  = regexp.MustCompile(`(?i)^(?:(?:more|greater|higher|over|above|older|longer|larger)(?: than)?|at least|no less than|over|above|from)\s+` + figure + `(?:\D.*)?$`)
 )
+
+// behind is what stands behind the last number of an option.
+var behind = regexp.MustCompile(`\d\s*([^\d]*)$`)
 
 func spanOf(text string) (span, bool) {
 	read := func(s string) *big.Rat {
@@ -181,19 +208,23 @@ func spanOf(text string) (span, bool) {
 	}
 	text = strings.TrimSpace(text)
 	far := big.NewRat(unbounded, 1)
+	unit := ""
+	if m := behind.FindStringSubmatch(text); m != nil {
+		unit = fold(m[1])
+	}
 	switch {
 	case fromTo.MatchString(text):
 		m := fromTo.FindStringSubmatch(text)
 		if a, b := read(m[1]), read(m[2]); a != nil && b != nil && a.Cmp(b) < 0 {
-			return span{a, b}, true
+			return span{a, b, unit}, true
 		}
 	case beneath.MatchString(text):
 		if v := read(beneath.FindStringSubmatch(text)[1]); v != nil {
-			return span{new(big.Rat).Neg(far), v}, true
+			return span{new(big.Rat).Neg(far), v, unit}, true
 		}
 	case beyond.MatchString(text):
 		if v := read(beyond.FindStringSubmatch(text)[1]); v != nil {
-			return span{v, far}, true
+			return span{v, far, unit}, true
 		}
 	}
 	return span{}, false
@@ -220,6 +251,9 @@ func (x *examination) overlapping(key question.Option, others []question.Option)
 	}
 	for i, a := range spans {
 		for _, b := range spans[:i] {
+			if a.unit != b.unit && a.unit != "" && b.unit != "" {
+				continue // "4 to 6 weeks", "5 to 8 years"
+			}
 			low, high := a.low, a.high
 			if b.low.Cmp(low) > 0 {
 				low = b.low
@@ -288,7 +322,8 @@ func (x *examination) smallNegative(key question.Option, others []question.Optio
 	if x.quantitative() || x.Figure != nil || numbersOnly(x.Options) || strings.Contains(key.Text, "$") {
 		return "", "" // how many are not, how likely it is not: the negative is the task
 	}
-	if exceptLast.MatchString(asks) {
+	if at := exceptLast.FindStringIndex(asks); at != nil {
+		x.setOut(asks, at[0], at[0]+len("except"))
 		return "The negative is easily overread", "“except” turns what is asked and stands in small letters at the end; set it out, or ask without it."
 	}
 	for _, at := range inSmall.FindAllStringIndex(asks, -1) {
@@ -304,9 +339,23 @@ func (x *examination) smallNegative(key question.Option, others []question.Optio
 		if strings.HasPrefix(strings.ToLower(strings.TrimSpace(before[max(0, from-3):])), "why") || subclause.MatchString(before[from:]) || strings.HasPrefix(asks[at[1]:], " only") {
 			continue
 		}
+		x.setOut(asks, at[0], at[1])
 		return "The negative is easily overread", fmt.Sprintf("“%s” turns what is asked and stands in small letters; set it out, or ask without it.", asks[at[0]:at[1]])
 	}
 	return "", ""
+}
+
+// setOut mends a stem by setting out the words of its question that turn it.
+func (x *examination) setOut(asks string, from, to int) {
+	start := strings.LastIndex(x.Stem, asks)
+	if start < 0 {
+		return
+	}
+	x.touch(func(q *question.Question) {
+		if q.Stem == x.Stem {
+			q.Stem = x.Stem[:start+from] + "**" + asks[from:to] + "**" + x.Stem[start+to:]
+		}
+	})
 }
 
 var vagueWord = regexp.MustCompile(`(?i)\b(?:often|seldom|rarely|sometimes|occasionally|usually|frequently|commonly|generally|regularly|now and then|from time to time|hardly ever|some|many|few|several|most|much|a lot|lots|quite|rather|fairly|a good many|a number|numerous|various|a great deal|a little|somewhat|largely|mostly|partly|considerabl[ey]|substantial(?:ly)?|sizeable|fair|good deal|great number|large number|very|soon|early|before long|pretty|likely|unlikely)\b`)
@@ -353,7 +402,7 @@ const commonest = 600
 
 // repeatedWord is a content word of what is asked that comes back in the key alone.
 func (x *examination) repeatedWord(key question.Option, others []question.Option) (string, string) {
-	if x.sourced() || x.quantitative() || x.isExercise() {
+	if x.sourced() || x.quantitative() || x.isExercise() || asksStatements.MatchString(x.Stem) {
 		return "", "" // terms of a source share words with what they mean
 	}
 	asked := map[string]string{}

@@ -161,11 +161,15 @@ func StudyContext(ctx context.Context, sources []Source) (*Material, error) {
 		}
 		ranges.learn(src.Doc.Passages)
 	}
-	overruled := fact.Settle(claims)
+	overruled, equal := fact.Settle(claims)
+	disputed := map[int]bool{}
+	for _, pair := range equal {
+		disputed[pair[0]], disputed[pair[1]] = true, true
+	}
 	lostQuotes := map[place]bool{}
 	for i, t := range claimed {
 		switch _, lost := overruled[i]; {
-		case lost: // nothing is drawn from what another source overrules
+		case lost, disputed[i]: // nothing is drawn from what another source overrules or disputes
 			lostQuotes[t.place()] = true
 		case t.Type == fact.Formula:
 			equations = append(equations, equation{t, *t.Equation})

@@ -1776,6 +1776,7 @@ export interface components {
             check: string;
             evidence?: components["schemas"]["Evidence"][];
             expected?: string;
+            readings?: components["schemas"]["Sense"][];
             says: string;
             title: string;
             verdict: string;
@@ -2235,6 +2236,10 @@ export interface components {
             id: string;
             /** Format: int64 */
             version: number;
+        };
+        Sense: {
+            key: string;
+            reads: string;
         };
         Session: {
             /** Format: date-time */
