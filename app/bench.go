@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"math"
 	"strings"
 	"time"
 
@@ -72,6 +73,7 @@ type RevealedProof struct {
 	Question question.Question  `json:"question"`
 	Findings []proof.Finding    `json:"findings" nullable:"false"`
 	Mend     *question.Question `json:"mend,omitempty"`
+	Ratings  *proof.Ratings     `json:"ratings,omitempty" doc:"none where earlier checks made the proof"`
 }
 
 // Edit is what a person may change of a question.
@@ -154,7 +156,39 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 	if err := json.Unmarshal(v.Findings, &out.Revealed.Findings); err != nil {
 		return Benched{}, fmt.Errorf("reading the findings of a question: %w", err)
 	}
-	return out, nil
+	out.Revealed.Ratings, err = a.rated(ctx, db, s, stored, v)
+	return out, err
+}
+
+// rated are the ratings stored with a proof, by the level and the place that the question
+// has now: both may change without another proof.
+func (a *App) rated(ctx context.Context, db store.DB, s store.Scope, q store.Question, v store.Version) (*proof.Ratings, error) {
+	var r *proof.Ratings
+	if err := json.Unmarshal(v.Ratings, &r); err != nil {
+		return nil, fmt.Errorf("reading the ratings of a question: %w", err)
+	}
+	if r == nil {
+		return nil, nil
+	}
+	*r = r.Claiming(question.Level(q.Level))
+	topics, outline, err := a.outline(ctx, db, s)
+	if err != nil || len(topics) == 0 {
+		return r, err
+	}
+	serves := proof.Serves{}
+	for i, t := range topics {
+		if q.TopicID == nil || t.ID != *q.TopicID {
+			continue
+		}
+		serves = proof.Serves{Topic: t.Title, Share: math.Round(10*t.Weight) / 10, Statements: len(outline[i].CanDo)}
+		for _, c := range outline[i].CanDo {
+			if q.StatementID != nil && c.ID == q.StatementID.String() {
+				serves.Statement = c.Text
+			}
+		}
+	}
+	*r = r.Serving(serves)
+	return r, nil
 }
 
 // mendOf is the correction stored with a version, or nil.
@@ -431,6 +465,88 @@ func (a *App) AcceptCorrection(ctx context.Context, account, course, id uuid.UUI
 	}, func(pgx.Tx, store.Scope, store.Question) error { return nil })
 }
 
+// ChooseReading makes one of the two readings that a finding shows the new version: its
+// stem is restated, and the key is that of the reading.
+func (a *App) ChooseReading(ctx context.Context, account, course, id uuid.UUID, version int, shown string, finding, reading int) (Benched, error) {
+	return a.rewrite(ctx, account, course, id, version, func(v store.Version) (question.Question, error) {
+		var findings []proof.Finding
+		if err := json.Unmarshal(v.Findings, &findings); err != nil {
+			return question.Question{}, fmt.Errorf("reading the findings of a question: %w", err)
+		}
+		if v.Name() != shown {
+			return question.Question{}, ErrStale // proofed again since it was shown
+		}
+		if finding < 0 || finding >= len(findings) || reading < 0 || reading >= len(findings[finding].Readings) {
+			return question.Question{}, invalid("This finding has no such reading.")
+		}
+		q, err := kind.Decode(v.Body)
+		if err != nil {
+			return q, err
+		}
+		meant, ok := findings[finding].Readings[reading].Meant(q)
+		if !ok {
+			return q, invalid("The answer of this reading is none that can be given; edit the question.")
+		}
+		return meant, nil
+	}, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
+		if a.rests(stored) {
+			return nil
+		}
+		return store.Uncover(ctx, tx, s, id, a.now()) // who reads findings has seen the key
+	})
+}
+
+// LookUpAnswers looks the answers of an uncovered question up in all sources of the course.
+func (a *App) LookUpAnswers(ctx context.Context, account, course, id uuid.UUID) ([]proof.Looked, error) {
+	s, err := enter(ctx, a.pool, account, course, editors)
+	if err != nil {
+		return nil, err
+	}
+	stored, err := store.QuestionOf(ctx, a.pool, s, id)
+	if err != nil {
+		return nil, err
+	}
+	if !a.rests(stored) {
+		return nil, invalid("What the sources say gives the key away; uncover the question to look it up.")
+	}
+	q, err := a.bodyAt(ctx, a.pool, s, id, stored.Version)
+	if err != nil {
+		return nil, err
+	}
+	known, err := a.study(ctx, s)
+	if err != nil {
+		return nil, err
+	}
+	out := proof.LookUp(q, known.library)
+	if out == nil {
+		out = []proof.Looked{}
+	}
+	return out, nil
+}
+
+// UncoverMany shows the keys of many questions at once, as a tutor does before a class.
+// Each then rests for the account. It says how many were uncovered that were not before.
+func (a *App) UncoverMany(ctx context.Context, account, course uuid.UUID, ids []uuid.UUID) (int, error) {
+	n := 0
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
+		for _, id := range ids {
+			q, err := store.QuestionOf(ctx, tx, s, id)
+			if err != nil {
+				return err
+			}
+			if a.rests(q) {
+				continue
+			}
+			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
+				return err
+			}
+			n++
+		}
+		return store.Announce(ctx, tx, s, "bench")
+	})
+	return n, err
+}
+
 // rewrite makes a new version of the one that a person saw and proofs it: cleared, it
 // goes to the bank. The proof is made before the transaction, and again where the
 // course is revised meanwhile.
@@ -553,7 +669,7 @@ func (a *App) changed(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUI
 }
 
 // bodyAt reads a question at the version a person saw.
-func (a *App) bodyAt(ctx context.Context, tx pgx.Tx, s store.Scope, id uuid.UUID, version int) (question.Question, error) {
+func (a *App) bodyAt(ctx context.Context, tx store.DB, s store.Scope, id uuid.UUID, version int) (question.Question, error) {
 	v, err := store.VersionOf(ctx, tx, s, id, version)
 	if errors.Is(err, store.ErrNotFound) {
 		return question.Question{}, ErrStale

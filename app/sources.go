@@ -129,7 +129,7 @@ func examined(ctx context.Context, q question.Question, known study, beside *pro
 	if r.Findings == nil {
 		r.Findings = []proof.Finding{}
 	}
-	v := store.Version{Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings)}}
+	v := store.Version{Proof: store.Proof{Revision: known.revision, Checks: proof.Version, Verdict: string(r.Verdict), Findings: mustJSON(r.Findings), Ratings: mustJSON(r.Ratings)}}
 	v.Body, v.Stimulus = encoded(q)
 	v.Bands = proof.Bands(q)
 	v.Evidence = evidencePassages(r.Findings)

@@ -22,7 +22,6 @@ Answer: a
 a) 0.024 m/s
 b) 15 m/s
 c) 0.024 metres per second
-d) 0.24 m/s
 Answer: a
 
 3. By the rules of the province, a wet well is a ________ that holds raw water before it is pumped.
@@ -157,4 +156,55 @@ test("a finding is set aside with a reason, and the question kept under one's ow
   await page.getByRole("button", { name: "Keep" }).click();
   await page.goto(`/courses/${course}/proof/bank`);
   await expect(page.getByRole("list", { name: "Questions" }).getByRole("listitem").first()).toContainText("kept");
+});
+
+test("the bench is narrowed, and what is shown is kept together and put back", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page);
+  const api = `${process.env.BASE_URL}/api/courses/${course}`;
+  await page.request.put(`${api}/arrivals/${crypto.randomUUID()}/paper`, { data: { title: "A careless paper", text: careless } });
+  const waiting = async () => ((await (await page.request.get(`${api}/bench`)).json()) as Item[]).filter((q) => q.state === "bench").length;
+  await expect.poll(waiting).toBe(4);
+  await page.goto(`/courses/${course}/proof`);
+  const queue = page.getByRole("navigation", { name: "The bench" });
+  await queue.getByRole("button", { name: /Of which verdict/ }).click();
+  await page.getByRole("checkbox", { name: /Held/ }).check();
+  await page.getByRole("checkbox", { name: /Faulted/ }).check();
+  await page.keyboard.press("Escape");
+  await expect(queue.locator("[data-row]")).toHaveCount(3);
+  await queue.getByRole("button", { name: /With 3 waiting/ }).click();
+  await page.getByRole("button", { name: "Keep the 1 that is not faulted" }).click();
+  await expect(queue.getByText("1 question kept in the bank.")).toBeVisible();
+  expect(await waiting()).toBe(3);
+  await page.keyboard.press("z");
+  await expect(queue.getByText("1 question as before.")).toBeVisible();
+  expect(await waiting()).toBe(4);
+  await queue.getByRole("button", { name: /With 3 waiting/ }).click();
+  await page.getByRole("button", { name: /^Uncover, each/ }).click();
+  await expect.poll(async () => ((await (await page.request.get(`${api}/bench`)).json()) as { uncovered: boolean }[]).filter((q) => q.uncovered).length).toBe(3);
+});
+
+test("which of two readings is meant is said, and the sources are asked", async ({ page, signedUp }) => {
+  expect(signedUp.name).toBeTruthy();
+  const course = await courseWithNotes(page);
+  const write = async (stem: string, level: string, ...texts: string[]) => {
+    const id = crypto.randomUUID();
+    const options = texts.map((text, i) => ({ id: "abcd"[i], text }));
+    await page.request.post(`${process.env.BASE_URL}/api/courses/${course}/questions/${id}`, { data: { kind: "choice", stem, level, options, key: { options: ["a"] } } });
+    await page.goto(`/courses/${course}/proof/${id}`);
+  };
+  await write("Three pumps deliver 40 L/s. How long does it take to fill a tank of 7200 L?", "medium", "180 s", "60 s", "75 s", "30 s");
+  await expect(margin(page).getByText("It reads two ways", { exact: true })).toBeVisible();
+  await margin(page).getByRole("button", { name: "This is meant" }).first().click();
+  await expect(page.getByRole("region", { name: "Question" }).getByText("40 L/s each.")).toBeVisible();
+  await expect(margin(page).getByText("It reads two ways", { exact: true })).toHaveCount(0);
+
+  // Another one is easier than it claims to be, and the sources are asked for its answers.
+  await write("What does a rake lift off the bars of a screen?", "hard", "rubbish", "salt", "calcium", "oil");
+  const ratings = margin(page).getByRole("region", { name: "Ratings" });
+  await expect(ratings.getByRole("meter", { name: "Level fit" })).toHaveAttribute("aria-valuenow", "30");
+  await ratings.getByRole("button", { name: "Call it easy" }).click();
+  await expect(ratings.getByRole("meter", { name: "Level fit" })).toHaveAttribute("aria-valuenow", "100");
+  await margin(page).getByRole("button", { name: "Look it up in all sources" }).click();
+  await expect(margin(page).getByRole("region", { name: "In all sources" }).getByText("The sources speak for it.")).toBeVisible();
 });

@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"zincowl/app"
+	"zincowl/core/proof"
 )
 
 // OfQuestion names a question of a course.
@@ -84,4 +85,32 @@ func (s *Server) benchOperations() {
 	}) (app.Benched, error) {
 		return s.app.AcceptCorrection(ctx, account(ctx), in.Course, in.Question, in.Body.Version, in.Body.Proof)
 	}, dear)
+	operation(s, http.MethodPost, "/api/courses/{course}/questions/{question}/meant", "choose-reading", "Make one reading of two the new version", func(ctx context.Context, in *struct {
+		OfQuestion
+		Body struct {
+			Version int    `json:"version" minimum:"0" maximum:"2000000000"`
+			Proof   string `json:"proof" maxLength:"40" doc:"the proof that has the finding"`
+			Finding int    `json:"finding" minimum:"0" maximum:"200" doc:"its place among the findings, from 0"`
+			Reading int    `json:"reading" minimum:"0" maximum:"10" doc:"its place among the readings, from 0"`
+		}
+	}) (app.Benched, error) {
+		return s.app.ChooseReading(ctx, account(ctx), in.Course, in.Question, in.Body.Version, in.Body.Proof, in.Body.Finding, in.Body.Reading)
+	}, dear)
+	operation(s, http.MethodGet, "/api/courses/{course}/questions/{question}/looked-up", "look-up-answers", "Look the answers up in all sources", func(ctx context.Context, in *OfQuestion) ([]proof.Looked, error) {
+		return s.app.LookUpAnswers(ctx, account(ctx), in.Course, in.Question)
+	}, dear)
+	operation(s, http.MethodPost, "/api/courses/{course}/bench/uncover", "uncover-many", "Show the keys of many questions", func(ctx context.Context, in *struct {
+		InCourse
+		Body struct {
+			Questions []uuid.UUID `json:"questions" nullable:"false" minItems:"1" maxItems:"1000"`
+		}
+	}) (UncoveredMany, error) {
+		n, err := s.app.UncoverMany(ctx, account(ctx), in.Course, in.Body.Questions)
+		return UncoveredMany{n}, err
+	})
+}
+
+// UncoveredMany says how many questions were uncovered.
+type UncoveredMany struct {
+	Count int `json:"count"`
 }

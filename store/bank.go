@@ -112,8 +112,8 @@ func LevelMany(ctx context.Context, db DB, s Scope, ids []uuid.UUID, level strin
 	if err != nil {
 		return err
 	}
-	if _, err = db.Exec(ctx, `insert into proofs (question_id, version, revision, checks, verdict, findings, mend, made_at)
-		select q.id, q.version + 1, p.revision, p.checks, p.verdict, p.findings, case when p.mend = 'null' then null else jsonb_set(p.mend, '{level}', to_jsonb($3::text)) end, $4
+	if _, err = db.Exec(ctx, `insert into proofs (question_id, version, revision, checks, verdict, findings, mend, ratings, made_at)
+		select q.id, q.version + 1, p.revision, p.checks, p.verdict, p.findings, case when p.mend = 'null' then null else jsonb_set(p.mend, '{level}', to_jsonb($3::text)) end, p.ratings, $4
 		from questions q join lateral (`+counting+`) p on true where q.course_id = $1 and q.id = any($2)`, s.course, ids, level, now); err != nil {
 		return err
 	}

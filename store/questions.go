@@ -134,6 +134,7 @@ type Proof struct {
 	Verdict  string          `db:"verdict"`
 	Findings json.RawMessage `db:"findings"`
 	Mend     json.RawMessage `db:"mend"`
+	Ratings  json.RawMessage `db:"ratings"`
 	Evidence []CitedPassage  `db:"-"` // what the findings show
 }
 
@@ -146,16 +147,16 @@ const (
 	counting          = proofsOf + `q.id and p.version = q.version order by p.id desc limit 1`
 	countingOfVersion = proofsOf + `v.question_id and p.version = v.version order by p.id desc limit 1`
 
-	proofsOf = `select p.id as proof_id, p.revision, p.checks, p.verdict, p.findings, coalesce(p.mend, 'null'::jsonb) as mend
+	proofsOf = `select p.id as proof_id, p.revision, p.checks, p.verdict, p.findings, coalesce(p.mend, 'null'::jsonb) as mend, coalesce(p.ratings, 'null'::jsonb) as ratings
 	from proofs p where p.question_id = `
 )
 
-// mend is the correction as it is stored: null where there is none.
-func (p Proof) mend() any {
-	if len(p.Mend) == 0 {
+// orNull is what is stored of something that a proof may lack.
+func orNull(body json.RawMessage) any {
+	if len(body) == 0 {
 		return nil
 	}
-	return p.Mend
+	return body
 }
 
 // NewQuestion is a question to be stored for the first time.
@@ -230,8 +231,8 @@ func addVersion(ctx context.Context, db DB, s Scope, id uuid.UUID, v Version, ci
 
 // addProof adds a proof of a version, with what it shows as evidence.
 func addProof(ctx context.Context, db DB, id uuid.UUID, v Version, now time.Time) error {
-	_, err := db.Exec(ctx, `insert into proofs (question_id, version, revision, checks, verdict, findings, mend, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-		id, v.Version, v.Revision, v.Checks, v.Verdict, v.Findings, v.mend(), now)
+	_, err := db.Exec(ctx, `insert into proofs (question_id, version, revision, checks, verdict, findings, mend, ratings, made_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+		id, v.Version, v.Revision, v.Checks, v.Verdict, v.Findings, orNull(v.Mend), orNull(v.Ratings), now)
 	if err != nil {
 		return err
 	}

@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"strings"
 
 	"zincowl/core/ground"
 	"zincowl/core/kind"
@@ -83,6 +84,74 @@ func optionTexts(q question.Question) []string {
 	out := make([]string, len(q.Options))
 	for i, o := range q.Options {
 		out[i] = o.Text
+	}
+	return out
+}
+
+// Looked is what the sources say of one answer of a question.
+type Looked struct {
+	Option   string         `json:"option,omitempty"` // its id; none where the question is a statement
+	Answer   string         `json:"answer"`           // none where answers can't be told apart
+	Verdict  ground.Verdict `json:"verdict" enum:"supported,contradicted,not-found"`
+	Share    float64        `json:"share"` // of all that speaks for any of the answers
+	Says     string         `json:"says"`
+	Evidence []Evidence     `json:"evidence,omitempty"`
+}
+
+// LookUp looks each answer of a question up in all sources: how far they speak for it rather
+// than for the others, and where. Unlike a check it decides nothing and may be wrong.
+func LookUp(q question.Question, l *Library) []Looked {
+	if len(l.passages) == 0 {
+		return nil
+	}
+	index := l.sentences()
+	judged := func(statement string) Looked {
+		j := index.Judge(statement)
+		out := Looked{Answer: statement, Verdict: j.Verdict, Share: j.Sure, Says: j.Why}
+		if j.Quote != "" {
+			out.Evidence = l.sentenceOf(j.Source, j.Passage, j.Quote, j.Locator)
+		}
+		return out
+	}
+	if kind.Answers(q) == kind.Truth {
+		return []Looked{judged(q.Stem)}
+	}
+	if len(q.Options) < 2 || len(q.Key.Pairs)+len(q.Key.Order) > 0 {
+		out := []Looked{}
+		for _, p := range q.Key.Points {
+			out = append(out, judged(p))
+		}
+		if len(out) == 0 {
+			answer := kind.KeyText(q)
+			said := q.Stem + " " + answer
+			if len(q.Key.Blanks) > 0 {
+				said = strings.ReplaceAll(q.Stem, question.BlankMark(1), answer)
+			}
+			looked := judged(said)
+			looked.Answer = answer
+			out = append(out, looked)
+		}
+		return out
+	}
+	var answers []ground.Answer
+	if x := (&examination{Question: q, library: l}); !x.quantitative() {
+		answers = index.Choose(q.Stem, optionTexts(q))
+	}
+	if answers == nil { // amounts, cases, what is not so: no sentence says one of them rather than the others
+		looked := judged(q.Stem)
+		looked.Answer, looked.Verdict, looked.Share, looked.Says = "", ground.NotFound, 0, "The answers can't be looked up one by one; this is the nearest that the sources have."
+		return []Looked{looked}
+	}
+	out := make([]Looked, len(q.Options))
+	for i, o := range q.Options {
+		a := answers[i]
+		out[i] = Looked{Option: o.ID, Answer: o.Text, Verdict: ground.NotFound, Share: a.Share, Says: "The sources do not speak for it."}
+		if a.Share >= 1/float64(len(q.Options)) {
+			out[i].Verdict, out[i].Says = ground.Supported, "The sources speak for it."
+		}
+		if a.Quote != "" {
+			out[i].Evidence = l.sentenceOf(a.Source, a.Passage, a.Quote, a.Locator)
+		}
 	}
 	return out
 }

@@ -142,7 +142,6 @@ type Library struct {
 
 	sentences func() *ground.Index   // of the sources, read once somebody looks something up
 	spoken    func() map[string]bool // the stems of all their words
-	outline   func() Outline         // of the exam; nil where there is none
 }
 
 // at is where a passage is found: two sources may have the same one.

@@ -46,7 +46,18 @@ func (x *examination) rate(findings []Finding) Ratings {
 	r := Ratings{}
 	x.clarity(&r, findings)
 	x.relevance(&r)
-	x.levelFit(&r)
+	if features, told := x.demands(); told {
+		r.Demands = demanded(features)
+		for _, d := range features {
+			r.Features = append(r.Features, d.says)
+		}
+	}
+	return r.Claiming(x.Level)
+}
+
+// without are the ratings without one of them.
+func (r Ratings) without(of string) Ratings {
+	r.Because = slices.DeleteFunc(slices.Clone(r.Because), func(c Cost) bool { return c.Of == of })
 	return r
 }
 
@@ -78,28 +89,23 @@ func (x *examination) clarity(r *Ratings, findings []Finding) {
 	}
 }
 
-// levelFit rates how near the level that is claimed is to the one that is demanded.
-func (x *examination) levelFit(r *Ratings) {
-	features, told := x.demands()
-	if !told {
-		return
-	}
-	r.Demands = demanded(features)
-	for _, d := range features {
-		r.Features = append(r.Features, d.says)
-	}
-	claimed := slices.Index(question.Levels, x.Level)
-	if claimed < 0 {
-		return
+// Claiming rates how near a level that the question claims is to the one that it demands.
+func (r Ratings) Claiming(level question.Level) Ratings {
+	r = r.without("level_fit")
+	r.LevelFit = nil
+	claimed, demands := slices.Index(question.Levels, level), slices.Index(question.Levels, r.Demands)
+	if claimed < 0 || demands < 0 {
+		return r
 	}
 	points := 100
-	if off := slices.Index(question.Levels, r.Demands) - claimed; off != 0 {
+	if off := max(demands-claimed, claimed-demands); off > 0 {
 		says := "one stated fact or one formula answers it"
-		if len(features) > 0 {
+		if len(r.Features) > 0 {
 			says = strings.Join(r.Features, ", and ")
 		}
-		points -= min(100, oneLevelOff*max(off, -off))
-		r.Because = append(r.Because, Cost{"level_fit", 100 - points, fmt.Sprintf("It claims to be %s and asks for what is %s: %s.", x.Level, r.Demands, says)})
+		points -= oneLevelOff * off
+		r.Because = append(r.Because, Cost{"level_fit", 100 - points, fmt.Sprintf("It claims to be %s and asks for what is %s: %s.", level, r.Demands, says)})
 	}
 	r.LevelFit = &points
+	return r
 }

@@ -8,50 +8,45 @@ import (
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/markdown"
-	"zincowl/core/syllabus"
 )
 
 // Each rating loses points for what is wrong, with the reason, and for nothing else.
 func TestRatings(t *testing.T) {
 	doc := markdown.Read("works.md", []byte(works))
-	topics := []syllabus.Topic{
-		{ID: "f", Title: "Filters", Weight: 30, CanDo: []syllabus.Statement{{ID: "f1", Text: "Explain how slow and rapid filters hold back particles"}}},
-		{ID: "d", Title: "Chemical dosing", Weight: 70},
-	}
 	plain := NewLibrary([]Source{{ID: "w", Title: "Works", Doc: doc}})
-	outlined := plain.Under(func() Outline {
-		return Outline{topics, syllabus.NewSorter(topics, nil, doc.Passages)}
-	})
 	good := byPerson("What do rapid filters hold particles through?", "The whole bed", "The surface", "The underdrain", "The inlet")
 	good.Level = question.Easy
-	r := Examine(good, outlined).Ratings
-	if r.Clarity != 100 || r.LevelFit == nil || *r.LevelFit != 100 || r.Relevance == nil || r.Serves == nil || r.Serves.Topic != "Filters" || r.Serves.Share != 30 {
+	r := Examine(good, plain).Ratings.Serving(Serves{Topic: "Filters", Share: 30, Statement: "Explain how filters hold back particles", Statements: 1})
+	if r.Clarity != 100 || r.LevelFit == nil || *r.LevelFit != 100 || r.Relevance == nil || *r.Relevance != 100 || r.Serves.Topic != "Filters" || len(r.Because) > 0 {
 		t.Errorf("a good question is rated %+v", r)
 	}
 	for name, c := range map[string]struct {
 		change   func(q *question.Question)
-		library  *Library
+		serves   *Serves
 		of, says string
 	}{
-		"small negative": {func(q *question.Question) { q.Stem = "Which of these is not a part of a rapid filter?" }, plain, "clarity", "overread"},
+		"small negative": {func(q *question.Question) { q.Stem = "Which of these is not a part of a rapid filter?" }, nil, "clarity", "overread"},
 		"a long sentence": {func(q *question.Question) {
 			q.Stem = "Which" + strings.Repeat(" of the many filters", 10) + " is washed?"
-		}, plain, "clarity", "longest sentence"},
-		"another level":    {func(q *question.Question) { q.Stem, q.Level = "Why does alum mix badly in winter?", question.Easy }, plain, "level_fit", "a reason connects"},
-		"a level too high": {func(q *question.Question) { q.Level = question.Hard }, plain, "level_fit", "one stated fact"},
-		"no topic": {func(q *question.Question) {
-			*q = byPerson("Who painted the ceiling of the chapel?", "Anna Brandt", "Otto Lind", "Vera Holm")
-		}, outlined, "relevance", "no topic"},
-		"not in a source": {func(q *question.Question) { q.Stem = "Who painted the ceiling of the chapel?" }, plain, "relevance", "telling words"},
+		}, nil, "clarity", "longest sentence"},
+		"another level":    {func(q *question.Question) { q.Stem, q.Level = "Why does alum mix badly in winter?", question.Easy }, nil, "level_fit", "a reason connects"},
+		"a level too high": {func(q *question.Question) { q.Level = question.Hard }, nil, "level_fit", "one stated fact"},
+		"no topic":         {func(*question.Question) {}, &Serves{}, "relevance", "no topic"},
+		"no share":         {func(*question.Question) {}, &Serves{Topic: "Filters"}, "relevance", "no share"},
+		"no statement":     {func(*question.Question) {}, &Serves{Topic: "Filters", Share: 30, Statements: 2}, "relevance", "none of what"},
+		"not in a source":  {func(q *question.Question) { q.Stem = "Who painted the ceiling of the chapel?" }, nil, "relevance", "telling words"},
 	} {
 		q := good
 		c.change(&q)
-		found := false
-		for _, b := range Examine(q, c.library).Ratings.Because {
+		r, found := Examine(q, plain).Ratings, false
+		if c.serves != nil {
+			r = r.Serving(*c.serves)
+		}
+		for _, b := range r.Because {
 			found = found || b.Of == c.of && b.Points > 0 && strings.Contains(b.Says, c.says)
 		}
 		if !found {
-			t.Errorf("%s: %+v", name, Examine(q, c.library).Ratings)
+			t.Errorf("%s: %+v", name, r)
 		}
 	}
 	if r := Examine(good, NewLibrary(nil)).Ratings; r.Relevance != nil {

@@ -7,10 +7,12 @@ import (
 	"slices"
 	"strings"
 
+	"zincowl/core/kind"
 	"zincowl/core/language"
 	"zincowl/core/maths/decimal"
 	"zincowl/core/maths/story"
 	"zincowl/core/maths/units"
+	"zincowl/core/question"
 )
 
 // Sense is a stem as it may be understood, with the answer that it then has.
@@ -211,4 +213,17 @@ func (x *examination) inOrBeside(own units.Quantity) []Sense {
 		return []Sense{{with(x.Stem, at[1], in), small}, {with(x.Stem, at[1], beside), large}}
 	}
 	return nil
+}
+
+// Meant is a question as one of its readings has it: restated, with the key of that
+// reading. What was said for another key is left out. It is not ok where the answer is none
+// that can be given.
+func (s Sense) Meant(q question.Question) (question.Question, bool) {
+	before := kind.KeyText(q)
+	q.Stem = s.Stem
+	q, ok := answered(q, s.Answer)
+	if ok && kind.KeyText(q) != before {
+		q.Explanation, q.Worked, q.Model, q.Slips = "", nil, nil, nil
+	}
+	return q, ok
 }

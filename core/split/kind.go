@@ -108,7 +108,7 @@ func Title(stem string) string {
 		}
 	}
 	words := strings.Fields(strings.NewReplacer("<<", "", ">>", "").Replace(stem))
-	for len(words) > titleWords && !language.Content(strings.ToLower(strings.Trim(words[0], "“\"(,.?"))) {
+	for len(words) > titleWords && !strings.EqualFold(words[0], "how") && !language.Content(strings.ToLower(strings.Trim(words[0], "“\"(,.?"))) {
 		words = words[1:]
 	}
 	if len(words) > titleWords {

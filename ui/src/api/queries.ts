@@ -80,6 +80,12 @@ export const challenges = (id: string, question: string) =>
     queryKey: ["course", id, "question", question, "challenges"],
     queryFn: () => take(api.GET("/api/courses/{course}/questions/{question}/challenges", { params: { path: { course: id, question } } })),
   });
+export const lookedUp = (id: string, question: string, version: number) =>
+  queryOptions({
+    queryKey: ["course", id, "says", question, version],
+    queryFn: () => take(api.GET("/api/courses/{course}/questions/{question}/looked-up", { params: { path: { course: id, question } } })),
+    gcTime: 60_000,
+  });
 export const versions = (id: string, question: string) =>
   queryOptions({
     queryKey: ["course", id, "question", question, "versions"],

@@ -230,6 +230,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/bench/uncover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Show the keys of many questions */
+        post: operations["uncover-many"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/briefs": {
         parameters: {
             query?: never;
@@ -603,6 +620,40 @@ export interface paths {
         put?: never;
         /** Make the proof's correction the new version */
         post: operations["accept-correction"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/questions/{question}/looked-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look the answers up in all sources */
+        get: operations["look-up-answers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/questions/{question}/meant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make one reading of two the new version */
+        post: operations["choose-reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1459,6 +1510,22 @@ export interface components {
             options?: string;
             questions?: string;
         };
+        "Choose-readingRequest": {
+            /**
+             * Format: int64
+             * @description its place among the findings, from 0
+             */
+            finding: number;
+            /** @description the proof that has the finding */
+            proof: string;
+            /**
+             * Format: int64
+             * @description its place among the readings, from 0
+             */
+            reading: number;
+            /** Format: int64 */
+            version: number;
+        };
         Cite: {
             locator: components["schemas"]["Locator"];
             passage: string;
@@ -1480,6 +1547,12 @@ export interface components {
         ClaimedReading: {
             answer: string;
             stem: string;
+        };
+        Cost: {
+            of: string;
+            /** Format: int64 */
+            points: number;
+            says: string;
         };
         Counts: {
             /**
@@ -1914,6 +1987,16 @@ export interface components {
             row?: number;
             start?: string;
         };
+        Looked: {
+            answer: string;
+            evidence?: components["schemas"]["Evidence"][];
+            option?: string;
+            says: string;
+            /** Format: double */
+            share: number;
+            /** @enum {string} */
+            verdict: "supported" | "contradicted" | "not-found";
+        };
         ManyChange: {
             /** @enum {string} */
             do: "topic" | "level" | "tag" | "untag" | "keep" | "drop" | "proof";
@@ -2139,6 +2222,18 @@ export interface components {
             topic?: string;
             worked?: string[];
         };
+        Ratings: {
+            because?: components["schemas"]["Cost"][];
+            /** Format: int64 */
+            clarity: number;
+            demands?: string;
+            features?: string[];
+            /** Format: int64 */
+            level_fit?: number;
+            /** Format: int64 */
+            relevance?: number;
+            serves?: components["schemas"]["Serves"];
+        };
         Reading: {
             /** @description where it was fetched, or empty */
             address: string;
@@ -2201,6 +2296,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             mend?: components["schemas"]["Question"];
             question: components["schemas"]["Question"];
+            /** @description none where earlier checks made the proof */
+            ratings?: components["schemas"]["Ratings"];
         };
         Said: {
             /** @description the passage that decides, or the nearest one */
@@ -2240,6 +2337,14 @@ export interface components {
         Sense: {
             key: string;
             reads: string;
+        };
+        Serves: {
+            /** Format: double */
+            share: number;
+            statement?: string;
+            /** Format: int64 */
+            statements?: number;
+            topic: string;
         };
         Session: {
             /** Format: date-time */
@@ -2503,6 +2608,13 @@ export interface components {
         TypedFormula: {
             /** @description V = πr²h, where V is the volume in m³, r the radius in m and h the depth in m */
             text: string;
+        };
+        "Uncover-manyRequest": {
+            questions: string[];
+        };
+        UncoveredMany: {
+            /** Format: int64 */
+            count: number;
         };
         UnderstandRequest: {
             /** @enum {string} */
@@ -3156,6 +3268,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchItem"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "uncover-many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Uncover-manyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UncoveredMany"];
                 };
             };
             /** @description Error */
@@ -4071,6 +4218,74 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Accept-correctionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Benched"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "look-up-answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Looked"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "choose-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Choose-readingRequest"];
             };
         };
         responses: {

@@ -1,17 +1,19 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Link, useNavigate, useOutletContext, useParams } from "react-router";
-import { api, take, type BankItem, type Course, type ManyChange } from "../../api/client";
+import type { BankItem, Course } from "../../api/client";
 import * as queries from "../../api/queries";
 import { kinds, roomOf } from "../../kinds";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
 import { Choices, Lines, One, Part, useClosing } from "../../parts/part";
-import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
+import { Failing, Nothing, Waiting } from "../../parts/state";
 import { capital, counted, levels, listed } from "../../parts/words";
 import { BenchedQuestion } from "./benched";
+import { Came } from "./came";
+import { useMany, type OneChange } from "./many";
 import { everything, orders, picked, wents, type Pick } from "./pick";
 
 /** BankStation lists every question of the course: searched, filtered, and changed many at once. */
@@ -273,33 +275,8 @@ interface TogetherProps {
 
 /** Together changes what is chosen, and takes it back. */
 function Together({ course, marked, topics, tags, all, none, turnAll, clear }: TogetherProps) {
-  const client = useQueryClient();
-  const [done, setDone] = useState<{ id: string; says: string; back: boolean }>();
-  const fresh = () => client.invalidateQueries({ queryKey: ["course", course] });
-  const change = useMutation({
-    mutationFn: async ({ body }: { body: Omit<ManyChange, "questions">; says: string }) => {
-      const id = crypto.randomUUID();
-      const questions = marked.map((q) => ({ id: q.id, version: q.version }));
-      return take(api.PUT("/api/courses/{course}/changes/{change}", { params: { path: { course, change: id } }, body: { ...body, questions } }));
-    },
-    onSuccess: async (came, { body, says }) => {
-      const left = came.refused > 0 ? ` ${counted(came.refused, "other")} ${body.do === "keep" ? "can’t be kept, or" : ""} changed meanwhile and stay as they are.` : "";
-      await fresh();
-      setDone({ id: came.id, says: `${capital(says.replace("#", counted(came.count, "question")))}.${left}`, back: body.do !== "proof" && came.count > 0 });
-    },
-  });
-  const undo = useMutation({
-    mutationFn: (id: string) => take(api.POST("/api/courses/{course}/changes/{change}/undo", { params: { path: { course, change: id } } })),
-    onSuccess: async (came) => {
-      await fresh();
-      setDone({ id: came.id, says: `${counted(came.count, "question")} as before.${came.refused > 0 ? ` ${counted(came.refused, "other")} changed since and stay.` : ""}`, back: false });
-    },
-  });
-  const back = () => done?.back && undo.mutate(done.id);
-  useKeys([done?.back === true && { key: "z", does: "Take the last change back", press: back }]);
-  const make = (body: Omit<ManyChange, "questions">, says: string) => {
-    if (!change.isPending) change.mutate({ body, says });
-  };
+  const many = useMany(course);
+  const make = (body: OneChange, says: string) => many.make(marked, body, says);
   const n = marked.length;
   return (
     <div className="border-t border-line py-1.5">
@@ -340,15 +317,7 @@ function Together({ course, marked, topics, tags, all, none, turnAll, clear }: T
           </>
         )}
       </div>
-      <Trouble error={change.error ?? undo.error} />
-      <p role="status" className="flex items-center gap-3 text-[13px] empty:hidden">
-        {change.isPending ? "Changing …" : done?.says}
-        {done?.back && !change.isPending && (
-          <Button small cap="z" onClick={back} disabled={undo.isPending}>
-            Undo
-          </Button>
-        )}
-      </p>
+      <Came many={many} />
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, Problem, take, type Benched, type Topic } from "../../api/client";
+import { api, Problem, take, type Benched, type Level, type Topic } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note, type Tone } from "../../marginalia/note";
 import { roomOf } from "../../kinds";
@@ -13,8 +13,12 @@ import { capital, counted, onDay } from "../../parts/words";
 import { Ruling } from "../../marginalia/ruling";
 import { GoOn } from "../draft/more";
 import { EditForm, type Edited } from "./edit";
+import { Came } from "./came";
 import { Findings, Tried } from "./findings";
-import { Versions } from "./versions";
+import { LookedUp } from "./looked";
+import { useMany } from "./many";
+import { Rated } from "./ratings";
+import { Changes, Versions } from "./versions";
 
 interface Props {
   course: string;
@@ -32,6 +36,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
   const { data: q, error, refetch } = useQuery(query);
   const [editing, setEditing] = useState(false);
   const [typed, setTyped] = useState<Edited>();
+  const many = useMany(course);
   const path = { params: { path: { course, question: id } } };
   const act = useMutation({
     mutationFn: (call: () => Promise<Benched>) => call(),
@@ -53,6 +58,12 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
   };
   const aside = (finding: number, reason: string) =>
     act.mutateAsync(() => take(api.POST("/api/courses/{course}/questions/{question}/asides", { ...path, body: { version: q!.version, proof: q!.proof, finding, reason } })));
+  const meant = (finding: number, reading: number) => {
+    if (q) act.mutate(() => take(api.POST("/api/courses/{course}/questions/{question}/meant", { ...path, body: { version: q.version, proof: q.proof, finding, reading } })));
+  };
+  const relevel = (level: Level) => {
+    if (q) many.make([q], { do: "level", level }, `# made ${level}`);
+  };
   const edit = async () => {
     if (q && !q.revealed) await uncover();
     setEditing(true);
@@ -65,7 +76,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
       : [
           !q.revealed && { key: "u", does: "Uncover key, reasons and findings", press: () => void uncover() },
           onBench && q.correction && { key: "Enter", does: "Accept the correction", press: accept },
-          canKeep && { key: "Enter", does: "Keep the question", press: () => judge("bank", true) },
+          canKeep && !q.correction && { key: "Enter", does: "Keep the question", press: () => judge("bank", true) },
           q.state !== "dropped" && { key: "e", does: "Edit the question", press: () => void edit() },
           q.state !== "dropped" && { key: "x", does: "Drop the question", press: () => judge("dropped", true) },
           !onBench && { key: "b", does: "Put it back on the bench", press: () => judge("bench", false) },
@@ -110,7 +121,7 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
                   </Button>
                 )}
                 {canKeep && (
-                  <Button tone="main" cap="Enter" onClick={() => judge("bank", true)}>
+                  <Button {...(q.correction ? {} : { tone: "main" as const, cap: "Enter" })} onClick={() => judge("bank", true)}>
                     Keep
                   </Button>
                 )}
@@ -140,7 +151,15 @@ export function BenchedQuestion({ course, id, topics, next, left }: Props) {
         )}
       </section>
       <aside aria-label="Findings" className="border border-b-0 border-line bg-margin px-5 py-[22px] desk:mt-4 desk:overflow-y-auto desk:border-l-0">
-        {editing && typed ? <Tried course={course} question={id} kind={q.kind} typed={typed} /> : q.revealed ? <Findings course={course} all={q.revealed.findings} aside={aside} /> : <Covered q={q} />}
+        {editing && typed ? <Tried course={course} question={id} kind={q.kind} typed={typed} /> : q.revealed ? <Findings course={course} all={q.revealed.findings} aside={aside} meant={meant} /> : <Covered q={q} />}
+        {q.revealed?.mend && !editing && (
+          <Note tone="sound" title="As the proof would have it">
+            <Changes from={q.revealed.question} to={q.revealed.mend} />
+          </Note>
+        )}
+        {q.revealed && !editing && <LookedUp key={`looked ${q.version}`} course={course} question={id} version={q.version} />}
+        {q.revealed?.ratings && !editing && <Rated ratings={q.revealed.ratings} level={q.level} relevel={relevel} />}
+        <Came many={many} />
         {q.revealed && <Challenged course={course} question={id} />}
         {q.revealed && q.version > 1 && <Versions key={q.version} course={course} question={id} />}
         <GoOn key={id} course={course} question={id} level={q.level} numbers={(q.revealed?.question.worked?.length ?? 0) > 0} />
@@ -181,7 +200,7 @@ function Covered({ q }: { q: Benched }) {
   const says = {
     cleared: { tone: "sound" as Tone, title: "Cleared", text: "At least one check shows the key right and none objects." },
     worked: { tone: "sound" as Tone, title: "Worked out", text: "The task that came with it was done again and comes to the key; that its words ask for this task was not read." },
-    held: { tone: "eye" as Tone, title: "Held", text: "A check is unsure. You can keep it as it is, or uncover it to see what it says." },
+    held: { tone: "eye" as Tone, title: "Held", text: q.correction ? "A check is unsure, and the proof knows a safer wording. You can accept it unseen." : "A check is unsure. You can keep it as it is, or uncover it to see what it says." },
     faulted: { tone: "fault" as Tone, title: "Faulted", text: q.correction ? "A check shows it wrong, and the proof knows what is right. You can accept the correction unseen." : "A check shows it wrong. Uncover it to see how." },
     unproven: { tone: "plain" as Tone, title: "Unproven", text: "Nothing could be shown either way. Keep it under your own name, or uncover it." },
   }[q.verdict];

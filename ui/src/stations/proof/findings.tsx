@@ -16,7 +16,7 @@ const rank: Record<Outcome, number> = { fail: 0, unsure: 1, pass: 2, "not-applic
 const outcome = (f: Finding) => f.verdict as Outcome;
 
 /** Findings are what the checks say, what objects first. */
-export function Findings({ course, all, aside }: { course: string; all: Finding[]; aside?: (at: number, reason: string) => Promise<unknown> }) {
+export function Findings({ course, all, aside, meant }: { course: string; all: Finding[]; aside?: (at: number, reason: string) => Promise<unknown>; meant?: (at: number, reading: number) => void }) {
   const place = (f: Finding) => (f.aside ? 2.5 : rank[outcome(f)]);
   const sorted = [...all].sort((a, b) => place(a) - place(b));
   return (
@@ -29,7 +29,26 @@ export function Findings({ course, all, aside }: { course: string; all: Finding[
           </Note>
         ) : (
           <Note key={i} tone={f.aside ? "plain" : tones[outcome(f)]} title={<><Mark verdict={marks[outcome(f)]} label={f.verdict} /> {f.title}</>}>
-            {f.says}
+            {f.readings && f.readings.length > 0 ? (
+              <ul className="mt-1">
+                {f.readings.map((r, j) => (
+                  <li key={r.reads} className="border-t border-line py-2 first:border-t-0">
+                    <p className="font-read text-[14.5px] leading-snug">
+                      {r.reads} <b className="whitespace-nowrap">{r.key}</b>
+                    </p>
+                    {meant && !f.aside && (
+                      <p className="mt-1">
+                        <Button small onClick={() => meant(all.indexOf(f), j)}>
+                          This is meant
+                        </Button>
+                      </p>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            ) : (
+              f.says
+            )}
             {f.aside && (
               <p className="mt-1 text-ink-2">
                 Set aside by {f.aside.by}: {f.aside.reason}

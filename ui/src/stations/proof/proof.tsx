@@ -1,13 +1,17 @@
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo } from "react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useState } from "react";
 import { Link, NavLink, useNavigate, useOutletContext, useParams } from "react-router";
-import type { BenchItem, Course } from "../../api/client";
+import { api, take, type BenchItem, type Course, type Verdict } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Mark } from "../../parts/mark";
-import { Failing, Nothing, Waiting } from "../../parts/state";
+import { Choices, Lines, Part } from "../../parts/part";
+import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
+import { capital, counted, listed } from "../../parts/words";
 import { BenchedQuestion } from "./benched";
+import { Came } from "./came";
+import { useMany } from "./many";
 
 /** ProofStation is the bench: what waits to be judged on the left, one question in the middle. */
 export function ProofStation() {
@@ -16,8 +20,10 @@ export function ProofStation() {
   const go = useNavigate();
   const about = useQuery(queries.course(course)).data;
   const { data, error, refetch } = useQuery(queries.bench(course));
-  const waiting = useMemo(() => grouped(data?.filter((q) => q.state === "bench") ?? [], about), [data, about]);
-  const judged = useMemo(() => grouped(data?.filter((q) => q.state !== "bench") ?? [], about), [data, about]);
+  const [only, setOnly] = useState<Only>({ verdicts: [], topics: [] });
+  const shown = useMemo(() => data?.filter((q) => (only.verdicts.length === 0 || only.verdicts.includes(q.verdict)) && (only.topics.length === 0 || only.topics.includes(q.topic_id ?? "none"))) ?? [], [data, only]);
+  const waiting = useMemo(() => grouped(shown.filter((q) => q.state === "bench"), about), [shown, about]);
+  const judged = useMemo(() => grouped(shown.filter((q) => q.state !== "bench"), about), [shown, about]);
   const order = useMemo(() => [...waiting, ...judged].flatMap((g) => g.items), [waiting, judged]);
   const at = order.findIndex((q) => q.id === id);
   const step = (by: number) => {
@@ -43,7 +49,7 @@ export function ProofStation() {
 
   if (error) return <Failing error={error} again={() => void refetch()} />;
   if (!data || !about) return <Waiting what="the bench" />;
-  if (order.length === 0 && id === undefined)
+  if (data.length === 0 && id === undefined)
     return (
       <section className="mt-4 flex-1 border border-b-0 border-line bg-paper px-5 py-8 desk:ml-[76px] desk:rounded-tl-sheet desk:px-[52px]">
         <Nothing title="The bench is clear">
@@ -81,6 +87,7 @@ export function ProofStation() {
             Write a question
           </Button>
         </p>
+        <Sorted course={course} about={about} all={data} shown={waiting.flatMap((g) => g.items)} only={only} change={setOnly} />
         <Groups course={course} groups={waiting} />
         {judged.length > 0 && (
           <details className="mt-4 border-t border-line pt-2" open={inJudged || data.length <= few}>
@@ -90,6 +97,71 @@ export function ProofStation() {
         )}
       </nav>
       {id && <BenchedQuestion key={id} course={course} id={id} topics={about.topics} next={() => step(1)} left={left.filter((q) => !q.uncovered && q.id !== id).length} />}
+    </div>
+  );
+}
+
+/** Which questions of the bench are shown; an empty list stands for any. */
+interface Only {
+  verdicts: Verdict[];
+  topics: string[];
+}
+
+interface SortedProps {
+  course: string;
+  about: Course;
+  all: BenchItem[];
+  shown: BenchItem[];
+  only: Only;
+  change: (next: Only) => void;
+}
+
+/** Sorted narrows the bench to some verdicts and topics, and does one thing with all that are shown. */
+function Sorted({ course, about, all, shown, only, change }: SortedProps) {
+  const client = useQueryClient();
+  const many = useMany(course);
+  const uncover = useMutation({
+    mutationFn: () => take(api.POST("/api/courses/{course}/bench/uncover", { params: { path: { course } }, body: { questions: shown.map((q) => q.id) } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["course", course] }),
+  });
+  if (all.length < 2) return <Came many={many} />;
+  const verdicts = (["held", "unproven", "faulted", "cleared", "worked"] as const).map((v) => ({ value: v, says: capital(v === "worked" ? "worked out" : v), n: all.filter((q) => q.verdict === v).length })).filter((v) => v.n > 0);
+  const topics = [...about.topics.map((t) => ({ value: t.id ?? "", says: t.title })), { value: "none", says: "In no topic" }].filter((t) => all.some((q) => (q.topic_id ?? "none") === t.value));
+  const names = (list: readonly { value: string; says: string }[], chosen: readonly string[]) => listed(list.filter((c) => chosen.includes(c.value)).map((c) => c.says), 2);
+  const keepable = shown.filter((q) => q.verdict !== "faulted");
+  const does = [
+    ...(keepable.length > 0 ? [{ value: "keep" as const, says: keepable.length < shown.length ? `Keep the ${keepable.length} that ${keepable.length === 1 ? "is" : "are"} not faulted` : "Keep" }] : []),
+    { value: "uncover" as const, says: "Uncover, each to rest seven days" },
+    { value: "proof" as const, says: "Proof again" },
+    { value: "drop" as const, says: "Drop" },
+  ];
+  return (
+    <div className="pt-2 pr-3 text-[13.5px] leading-[1.9]">
+      Show{" "}
+      <Part label="Of which verdict" says={only.verdicts.length === 0 ? "any verdict" : names(verdicts, only.verdicts).toLowerCase()}>
+        <Choices all={verdicts.map((v) => ({ value: v.value, says: v.says, aside: String(v.n) }))} chosen={only.verdicts} change={(v) => change({ ...only, verdicts: v })} none="Any verdict" />
+      </Part>{" "}
+      <Part label="On which topics" says={only.topics.length === 0 ? "on any topic" : `on ${names(topics, only.topics)}`}>
+        <Choices all={topics} chosen={only.topics} change={(v) => change({ ...only, topics: v })} none="Any topic" />
+      </Part>
+      .{" "}
+      {shown.length > 0 ? (
+        <Part label={`With ${counted(shown.length, "waiting question")}`} says={shown.length === 1 ? "With this one" : `With all ${shown.length}`}>
+          <Lines
+            all={does}
+            press={(l) => {
+              if (l.value === "uncover") uncover.mutate();
+              else if (l.value === "keep") many.make(keepable, { do: "keep" }, "# kept in the bank");
+              else if (l.value === "proof") many.make(shown, { do: "proof" }, "# will be proofed again");
+              else many.make(shown, { do: "drop" }, "# dropped");
+            }}
+          />
+        </Part>
+      ) : (
+        <span className="text-ink-2">None waits.</span>
+      )}
+      <Came many={many} />
+      <Trouble error={uncover.error} />
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { Former } from "../../api/client";
+import type { Question } from "../../api/client";
 import * as queries from "../../api/queries";
 import { roomOf } from "../../kinds";
 import { Mark } from "../../parts/mark";
@@ -20,7 +20,7 @@ export function Versions({ course, question }: { course: string; question: strin
               <Mark verdict={v.verdict} /> Version {v.version}, {onDay(v.at)}
               {v.by ? `, ${v.by}` : ""}
             </p>
-            {data[i + 1] ? <Changes from={data[i + 1]!} to={v} /> : <p className="text-[13.5px]">As it was first.</p>}
+            {data[i + 1] ? <Changes from={data[i + 1]!.question} to={v.question} /> : <p className="text-[13.5px]">As it was first.</p>}
           </li>
         ))}
       </ol>
@@ -29,8 +29,7 @@ export function Versions({ course, question }: { course: string; question: strin
 }
 
 /** lines are what is compared of a version, by what it is. */
-function lines(v: Former): [string, string][] {
-  const q = v.question;
+function lines(q: Question): [string, string][] {
   const right = (q.options ?? []).filter((o) => q.key.options?.includes(o.id)).map((o) => o.text);
   return [
     ["Stem", q.stem],
@@ -39,15 +38,18 @@ function lines(v: Former): [string, string][] {
     ["Level", q.level],
     ["Kind", roomOf(q.kind).name],
     ["Explanation", q.explanation ?? ""],
+    ...(q.worked ?? []).map((w, i): [string, string] => [`Step ${i + 1}`, w]),
   ];
 }
 
-function Changes({ from, to }: { from: Former; to: Former }) {
+/** Changes are what one question has otherwise than another, word by word. */
+export function Changes({ from, to }: { from: Question; to: Question }) {
   const before = new Map(lines(from));
-  const changed = lines(to)
-    .map(([what, text]) => ({ what, pieces: differing(before.get(what) ?? "", text) }))
+  const after = new Map(lines(to));
+  const changed = [...new Set([...before.keys(), ...after.keys()])]
+    .map((what) => ({ what, pieces: differing(before.get(what) ?? "", after.get(what) ?? "") }))
     .filter((c) => c.pieces.some((p) => p.was || p.is));
-  if (changed.length === 0) return <p className="text-[13.5px]">The same words; the steps or reasons changed.</p>;
+  if (changed.length === 0) return <p className="text-[13.5px]">The same words; the reasons changed.</p>;
   return (
     <dl className="text-[13.5px]">
       {changed.map((c) => (
