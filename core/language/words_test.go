@@ -85,3 +85,17 @@ func TestTaggingIsTheSameEachTime(t *testing.T) {
 		}
 	}
 }
+
+// Names of several words are known by what they name, and not by what they share.
+func TestSameName(t *testing.T) {
+	for _, c := range [][2]string{{"vitamin c", "ascorbic acid"}, {"high blood pressure", "hypertension"}, {"red blood cell", "erythrocyte"}, {"carbonic acid gas", "carbon dioxide"}} {
+		if !SameName(c[0], c[1]) || !SameName(c[1], c[0]) {
+			t.Errorf("%s and %s are two things", c[0], c[1])
+		}
+	}
+	for _, c := range [][2]string{{"vitamin c", "vitamin d"}, {"red blood cell", "white blood cell"}, {"high blood pressure", "high blood pressure"}, {"rapid", "quick"}, {"no such thing", "nor such a thing"}} {
+		if SameName(c[0], c[1]) {
+			t.Errorf("%s and %s are one thing", c[0], c[1])
+		}
+	}
+}

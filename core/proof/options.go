@@ -9,6 +9,8 @@ import (
 
 	"zincowl/core/kind"
 	"zincowl/core/language"
+	"zincowl/core/maths"
+	"zincowl/core/maths/algebra"
 	"zincowl/core/maths/story"
 	"zincowl/core/maths/units"
 	"zincowl/core/question"
@@ -37,6 +39,9 @@ func (x *examination) distinctOptions() []Finding {
 				}}
 			}
 		}
+	}
+	if f := x.sameValues(); f != nil {
+		return f
 	}
 	if f := x.synonyms(); f != nil {
 		return f
@@ -88,7 +93,7 @@ func (x *examination) synonyms() []Finding {
 	for j, b := range x.Options {
 		for _, a := range x.Options[:j] {
 			one, other, ok := differing(a.Text, b.Text)
-			if !ok || language.Stem(one) == language.Stem(other) || language.Alike(one, other) < oneMeaning {
+			if named := language.SameName(plainName(a.Text), plainName(b.Text)); !named && (!ok || language.Stem(one) == language.Stem(other) || language.Alike(one, other) < oneMeaning) {
 				continue
 			}
 			x.replaceOne(a, b)
@@ -103,6 +108,43 @@ func (x *examination) synonyms() []Finding {
 }
 
 var article = regexp.MustCompile(`^(?:an?|the|at|in|on|by|with|to|for|of|its|their) `)
+
+// worth is a number that is told by a root, a function or a constant.
+var (
+	worth     = regexp.MustCompile(`(?i)√|π|\b(?:sin|cos|tan|log|ln|lg|sqrt|pi|exp)\b|log[₀-₉]`)
+	inDegrees = regexp.MustCompile(`(\d+(?:\.\d+)?)\s?°`)
+)
+
+// sameValues looks for two options that have one value, written in two ways: "sin 30°" and
+// "1/2".
+func (x *examination) sameValues() []Finding {
+	if !slices.ContainsFunc(x.Options, func(o question.Option) bool { return worth.MatchString(o.Text) }) {
+		return nil
+	}
+	nodes := make([]maths.Node, len(x.Options))
+	for i, o := range x.Options {
+		n, err := maths.ReadExpression(inDegrees.ReplaceAllString(strings.Trim(strings.TrimSpace(o.Text), "$."), "($1*pi/180)"), maths.Notation{})
+		if err != nil {
+			continue
+		}
+		if _, err := algebra.Value(n, nil, 64); err == nil { // it has no unknowns
+			nodes[i] = n
+		}
+	}
+	for j, b := range x.Options {
+		for i, a := range x.Options[:j] {
+			if nodes[i] == nil || nodes[j] == nil || !worth.MatchString(a.Text+" "+b.Text) || algebra.Equivalent(nodes[i], nodes[j], x.budget).Verdict != algebra.True {
+				continue
+			}
+			x.replaceOne(a, b)
+			return []Finding{{Check: "distinct-options", Verdict: Fail, At: "options." + b.ID, Title: "Two options are equal", Says: fmt.Sprintf("“%s” and “%s” have one value, written in two ways.", a.Text, b.Text)}}
+		}
+	}
+	return nil
+}
+
+// plainName is a text as names are looked up.
+func plainName(text string) string { return article.ReplaceAllString(fold(text), "") }
 
 // differing is what two texts have otherwise, in words or names that the lexicon has whole.
 func differing(a, b string) (string, string, bool) {

@@ -34,7 +34,7 @@ func (x *examination) written() []Finding {
 	}
 	var out []Finding
 	for _, look := range []func(question.Option, []question.Option) (title, says string){
-		x.absolutes, x.summed, x.convergence, x.longest, x.overlapping, x.unfocused, x.smallNegative, x.vague, x.repeatedWord, x.grammar,
+		x.absolutes, x.summed, x.convergence, x.longest, x.unlike, x.overlapping, x.unfocused, x.smallNegative, x.vague, x.repeatedWord, x.grammar,
 	} {
 		if title, says := look(key, others); title != "" {
 			out = append(out, Finding{Check: "writing", Verdict: Unsure, At: "options", Title: title, Says: says})
@@ -172,6 +172,31 @@ func (x *examination) longest(key question.Option, others []question.Option) (st
 	}
 	if n := len([]rune(key.Text)); n >= 32 && len(strings.Fields(key.Text)) > 4 && float64(n) >= longer*float64(most) {
 		return "The key is by far the longest", "Long options with a reservation or a reason are right more often than not; shorten it, or give the others as much."
+	}
+	return "", ""
+}
+
+const (
+	described = 2.5 // how many times the words of the longest other option a phrase has that stands out
+	shortest  = 3   // words that a phrase has at least
+)
+
+// unlike is a wrong option that describes something where all others name it: as likely as
+// not it is one of them in other words.
+func (x *examination) unlike(key question.Option, others []question.Option) (string, string) {
+	if x.sourced() || x.quantitative() || fixed.MatchString(x.Stem) {
+		return "", ""
+	}
+	for _, o := range others {
+		most := 0
+		for _, p := range x.Options {
+			if p.ID != o.ID {
+				most = max(most, len(strings.Fields(plainName(p.Text))))
+			}
+		}
+		if n := len(strings.Fields(plainName(o.Text))); most <= 2 && n >= shortest && float64(n) >= described*float64(most) && !sumsUp.MatchString(strings.TrimSpace(o.Text)) && !strings.ContainsAny(o.Text, "=<>$") {
+			return "One option describes and the others name", fmt.Sprintf("“%s” is told in a phrase, the other options are names; it may be one of them in other words, and stands out in any case.", o.Text)
+		}
 	}
 	return "", ""
 }

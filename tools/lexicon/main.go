@@ -36,6 +36,7 @@ func main() {
 	for _, err := range []error{
 		build(dict, filepath.Join(output, "words.txt.gz")),
 		relations(dict, filepath.Join(output, "relations.txt.gz")),
+		names(dict, filepath.Join(output, "names.txt.gz")),
 		vectors(os.Args[2], output),
 		spanish(os.Args[3], output),
 	} {
