@@ -221,15 +221,23 @@ func (x *Index) want(r reading, but map[string]bool) wanted {
 // covered is how much of what is wanted stands in each sentence that has any of it.
 func (x *Index) covered(w wanted) map[int]float64 {
 	out := map[int]float64{}
+	room := x.room()
+	defer x.rooms.Put(room)
+	best := room.best // of which all is 0 between words
+	var met []int
 	for i, t := range w.terms {
-		best := map[int]float64{}
+		met = met[:0]
 		for word, a := range w.alike[i] {
 			for _, s := range x.in[word] {
+				if best[s] == 0 {
+					met = append(met, s)
+				}
 				best[s] = max(best[s], a)
 			}
 		}
-		for s, a := range best {
-			out[s] += a * t.weight
+		for _, s := range met {
+			out[s] += best[s] * t.weight
+			best[s] = 0
 		}
 	}
 	for _, a := range w.amounts {

@@ -40,7 +40,9 @@ func (x *Index) compare(statement string) *comparison {
 	}
 	// How alike each word of the sources is to each term.
 	alike := make([]map[string]float64, len(c.said.terms))
-	scores, best := make([]float64, len(x.sentences)), make([]float64, len(x.sentences))
+	room := x.room()
+	defer x.rooms.Put(room)
+	scores, best := room.scores, room.best
 	total := 0.0
 	// add gives each sentence in which words stand the most that one of them is worth.
 	add := func(words map[string]float64, in map[string][]int, worth float64) {
@@ -83,6 +85,18 @@ func (x *Index) compare(statement string) *comparison {
 		}
 	}
 	return c
+}
+
+// room is where scores of all sentences are counted; it is used again, as an index may have
+// many thousands.
+type room struct{ scores, best []float64 }
+
+func (x *Index) room() *room {
+	if r, ok := x.rooms.Get().(*room); ok {
+		clear(r.scores)
+		return r
+	}
+	return &room{make([]float64, len(x.sentences)), make([]float64, len(x.sentences))}
 }
 
 // asked is what a question loses against a sentence that says something.
@@ -223,12 +237,12 @@ func (c *comparison) replaced(matches []match, alike []map[string]float64) {
 		if matches[i].score >= 0.75 {
 			continue
 		}
-		sense := language.SenseOf(t.lemma)
+		sense := c.index.senseOf(t.lemma)
 		for _, w := range theirs.terms {
 			if taken[w.lemma] || w.verb != t.verb {
 				continue
 			}
-			a := sense.Alike(language.SenseOf(w.lemma))
+			a := sense.Alike(c.index.senseOf(w.lemma))
 			if kind := language.NounKind(t.lemma); kind != "" && kind == language.NounKind(w.lemma) {
 				a = max(a, 0.4)
 			}
@@ -416,7 +430,7 @@ func (c *comparison) negation(matches []match) {
 	for _, a := range c.said.clauses.Clauses {
 		for _, k := range c.window {
 			for _, b := range c.index.sentences[k].clauses.Clauses {
-				if language.Alike(a.Base, b.Base) >= 0.8 && a.Base != "be" && a.Base != "have" && a.Negated != b.Negated {
+				if a.Negated != b.Negated && a.Base != "be" && a.Base != "have" && language.Alike(a.Base, b.Base) >= 0.8 {
 					v["predicate denied"] = 1
 				}
 			}

@@ -63,11 +63,13 @@ type reading struct {
 type Index struct {
 	sentences  []sentence
 	vocabulary map[string][]language.Sense // by language
+	senses     map[string]language.Sense   // of the English words, by word
 	in         map[string][]int            // by lemma, the sentences it stands in
 	under      map[string][]int            // by lemma, the sentences below a heading with it
 	with       map[string][]int            // by amount, the sentences that have it
 	languages  []string
 
+	rooms  sync.Pool
 	looked sync.Mutex
 	alike  map[string]map[string]float64 // by word of a statement, the words of the sources that mean nearly the same
 }
@@ -102,6 +104,14 @@ func (x *Index) likeTo(lemma, tongue string) map[string]float64 {
 	}
 	x.alike[tongue+" "+lemma] = out
 	return out
+}
+
+// senseOf is what is known of a word, which need not be one of the sources.
+func (x *Index) senseOf(lemma string) language.Sense {
+	if s, ok := x.senses[lemma]; ok {
+		return s
+	}
+	return language.SenseOf(lemma)
 }
 
 // kin says how nearly two stems are alike in a language whose words have no meanings
@@ -141,7 +151,7 @@ func tongueOf(statement string, codes []string) string {
 
 // New reads sources.
 func New(sources []Source) *Index {
-	x := &Index{in: map[string][]int{}, under: map[string][]int{}, with: map[string][]int{}, vocabulary: map[string][]language.Sense{}, alike: map[string]map[string]float64{}}
+	x := &Index{in: map[string][]int{}, under: map[string][]int{}, with: map[string][]int{}, vocabulary: map[string][]language.Sense{}, senses: map[string]language.Sense{}, alike: map[string]map[string]float64{}}
 	for run, s := range sources {
 		tongue := "en"
 		if _, known := language.In(s.Doc.Language); known {
@@ -191,6 +201,7 @@ func New(sources []Source) *Index {
 					sense := language.Sense{Word: t.lemma}
 					if st.code == "en" {
 						sense = language.SenseOf(t.lemma)
+						x.senses[t.lemma] = sense
 					}
 					x.vocabulary[st.code] = append(x.vocabulary[st.code], sense)
 				}

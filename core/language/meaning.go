@@ -386,7 +386,10 @@ func Opposite(a, b string) bool {
 		}
 	}
 	for _, p := range negating {
-		if p+a == b || p+b == a {
+		if rest, ok := strings.CutPrefix(b, p); ok && rest == a {
+			return true
+		}
+		if rest, ok := strings.CutPrefix(a, p); ok && rest == b {
 			return true
 		}
 	}

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/kind"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
@@ -53,14 +54,13 @@ func TestWhatAVerdictRestsOn(t *testing.T) {
 			if got := Examine(q, beside); got.Verdict == Faulted {
 				t.Errorf("%q is faulted beside a source on something else: %v", q.Stem, objections(got.Findings))
 			}
-			if q.Kind != question.TrueFalse {
+			was, is := renumbered(q, telling(r))
+			if was == "" || !strings.Contains(text, was) {
 				continue
 			}
-			if was, is := renumbered(telling(r)); was != "" && strings.Contains(q.Stem, aNumber.FindString(was)) {
-				corrected++
-				if got := Examine(q, libraryOf(t, map[string]string{name: strings.ReplaceAll(text, was, is)})); got.Verdict == Cleared {
-					t.Errorf("%q is still cleared where the source says %q instead of %q", q.Stem, is, was)
-				}
+			corrected++
+			if got := Examine(q, libraryOf(t, map[string]string{name: strings.ReplaceAll(text, was, is)})); got.Verdict == Cleared {
+				t.Errorf("%q is still cleared where the source says %q instead of %q", q.Stem, is, was)
 			}
 		}
 	}
@@ -71,12 +71,21 @@ func TestWhatAVerdictRestsOn(t *testing.T) {
 
 var aNumber = regexp.MustCompile(`\d+`)
 
-// renumbered is the sentence that a finding quotes, and the same with its one number
-// changed; both are empty where it has none or more.
-func renumbered(f Finding) (was, is string) {
-	if len(f.Evidence) == 0 || len(aNumber.FindAllString(f.Evidence[0].Quote, -1)) != 1 {
+// renumbered is the sentence that a finding quotes, and the same with another number in
+// place of one that the question's key or statement has; both are empty where there is none.
+func renumbered(q question.Question, f Finding) (was, is string) {
+	if len(f.Evidence) == 0 {
 		return "", ""
 	}
+	said := kind.KeyText(q)
+	if q.Kind == question.TrueFalse {
+		said = q.Stem
+	}
 	was = f.Evidence[0].Quote
-	return was, aNumber.ReplaceAllString(was, "7${0}")
+	for _, n := range aNumber.FindAllString(said, -1) {
+		if strings.Count(was, n) == 1 {
+			return was, strings.Replace(was, n, "7"+n, 1)
+		}
+	}
+	return "", ""
 }
