@@ -2,6 +2,7 @@ package proof
 
 import (
 	"fmt"
+	"regexp"
 	"strings"
 
 	"zincowl/core/ground"
@@ -68,6 +69,32 @@ func (x *examination) lookedUpStatement() []Finding {
 	}
 	return nil
 }
+
+// listedToo asks of a question about what something is, has or does whether a source names
+// another option in one list with the key.
+func (x *examination) listedToo() []Finding {
+	if len(x.library.passages) == 0 || x.Given != nil || x.Stimulus != "" || x.Figure != nil || kind.Answers(x.Question) != kind.OneOption || x.quantitative() || x.isExercise() {
+		return nil
+	}
+	key, ok := x.KeyOption()
+	if !ok || comparing.MatchString(x.Stem) {
+		return nil
+	}
+	for _, o := range x.Options {
+		if o.ID == key.ID {
+			continue
+		}
+		if a, ok := x.library.sentences().Listed(x.Stem, plainName(key.Text), plainName(o.Text)); ok {
+			return []Finding{{Check: "single-key", Verdict: Unsure, At: "options." + o.ID, Title: "Another option stands in one list with the key",
+				Says:     fmt.Sprintf("What the source says of “%s” it says of “%s” as well.", key.Text, o.Text),
+				Evidence: x.library.sentenceOf(a.Source, a.Passage, a.Quote, a.Locator)}}
+		}
+	}
+	return nil
+}
+
+// comparing are words by which a question asks for one of several that share something.
+var comparing = regexp.MustCompile(`(?i)\b(?:first|last|most|least|best|more|less|only|largest|smallest|\pL{3,}est|before|after|besides|other than|apart from|instead|rather)\b`)
 
 // sentenceOf is a sentence of the sources as evidence.
 func (l *Library) sentenceOf(source, passage, quote string, where source.Locator) []Evidence {

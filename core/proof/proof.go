@@ -341,6 +341,7 @@ var checks = []check{
 	{"distinctOptions", (*examination).distinctOptions},
 	{"grounding", (*examination).grounding},
 	{"lookedUp", (*examination).lookedUp},
+	{"listedToo", (*examination).listedToo},
 	{"sums", (*examination).sums},
 	{"reckon", (*examination).reckon},
 	{"moment", (*examination).moment},
