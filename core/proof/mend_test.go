@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"zincowl/core/question"
+	"zincowl/core/source/markdown"
 )
 
 // Each fault has a mend, and as mended the question has it no more.
@@ -16,10 +17,18 @@ func TestMends(t *testing.T) {
 		return q
 	}
 	keep := func(*question.Question) {}
+	works := NewLibrary([]Source{{ID: "w", Title: "Works", Doc: markdown.Read("works.md", []byte("# Mixing\n\nThe flocculator turns slowly. Its paddles bring the particles together.\n"))}})
+	typed := question.Question{ID: "q", Title: "A voltage", Kind: question.Numeric, Level: question.Easy, Stem: "A current of 3 A flows through a heater of 4 Ω. What is the voltage across it?",
+		Key: question.Key{Value: "12", Tolerance: "1%"}, Origin: question.Origin{By: "person"}}
 	for name, c := range map[string]struct {
 		q    question.Question
 		want func(q question.Question) bool
 	}{
+		"a term as the sources spell it": {
+			ask(keep, "What does the floculator do to the particles?", "It brings them together", "It lets them sink", "It dissolves them", "It kills them"),
+			func(q question.Question) bool { return strings.Contains(q.Stem, "the flocculator") },
+		},
+		"a unit added": {typed, func(q question.Question) bool { return q.Key.Unit == "V" }},
 		"the right key": {
 			ask(keep, "A current of 3 A flows through a heater of 4 Ω. What is the voltage across it?", "7 V", "12 V", "0.75 V", "1.33 V"),
 			func(q question.Question) bool { return q.Key.Options[0] == "b" },
@@ -57,7 +66,7 @@ func TestMends(t *testing.T) {
 			func(q question.Question) bool { return len(q.Options) == 3 },
 		},
 	} {
-		before := Examine(c.q, NewLibrary(nil))
+		before := Examine(c.q, works)
 		if before.Mend == nil {
 			t.Errorf("%s: %s without a mend: %v", name, before.Verdict, objections(before.Findings))
 			continue
@@ -65,11 +74,11 @@ func TestMends(t *testing.T) {
 		if !c.want(*before.Mend) {
 			t.Errorf("%s: mended as %s %v %q", name, before.Mend.Stem, before.Mend.Worked, before.Mend.Explanation)
 		}
-		after := Examine(*before.Mend, NewLibrary(nil))
+		after := Examine(*before.Mend, works)
 		if left := objections(after.Findings); len(left) > 0 {
 			t.Errorf("%s: as mended it is %s: %v", name, after.Verdict, left)
 		}
-		if slices.Equal(c.q.Options, before.Mend.Options) && c.q.Stem == before.Mend.Stem && slices.Equal(c.q.Worked, before.Mend.Worked) && c.q.Explanation == before.Mend.Explanation && slices.Equal(c.q.Key.Options, before.Mend.Key.Options) {
+		if slices.Equal(c.q.Options, before.Mend.Options) && c.q.Stem == before.Mend.Stem && slices.Equal(c.q.Worked, before.Mend.Worked) && c.q.Explanation == before.Mend.Explanation && slices.Equal(c.q.Key.Options, before.Mend.Key.Options) && c.q.Key.Unit == before.Mend.Key.Unit {
 			t.Errorf("%s: the mend changes nothing", name)
 		}
 	}

@@ -142,6 +142,7 @@ type Library struct {
 
 	sentences func() *ground.Index   // of the sources, read once somebody looks something up
 	spoken    func() map[string]bool // the stems of all their words
+	spelling  func() spelling        // how they spell long words
 }
 
 // at is where a passage is found: two sources may have the same one.
@@ -214,6 +215,15 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 			}
 		}
 		return all
+	})
+	l.spelling = sync.OnceValue(func() spelling {
+		return spellingOf(func(yield func(string) bool) {
+			for _, p := range l.passages {
+				if !yield(p.passage.Text) {
+					return
+				}
+			}
+		})
 	})
 	for _, s := range sources {
 		l.titles[s.ID] = s.Title
@@ -358,6 +368,8 @@ var checks = []check{
 	{"negation", (*examination).negation},
 	{"giveaway", (*examination).giveaway},
 	{"written", (*examination).written},
+	{"misspelt", (*examination).misspelt},
+	{"unitless", (*examination).unitless},
 	{"repeat", (*examination).repeat},
 }
 

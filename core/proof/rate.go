@@ -33,7 +33,7 @@ type Cost struct {
 // costs.
 var unclear = map[string]int{
 	"writing": 20, "negation": 30, "dangling": 30, "absent": 40, "giveaway": 15, "distinct-options": 20,
-	"readings": 40, "possible": 25, "repeat": 10, "whole": 60,
+	"readings": 40, "possible": 25, "repeat": 10, "spelling": 10, "units": 20, "whole": 60,
 }
 
 const (

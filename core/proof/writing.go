@@ -52,7 +52,7 @@ func (x *examination) sourced() bool {
 // Strong words leave no exception by themselves; others do so only beside one of them, since
 // rules and limits are told in such words as well.
 var (
-	strong = `always|never|every|everyone|everybody|everything|everywhere|nobody|no one|nothing|nowhere|none|all|entirely|completely|totally|wholly|absolutely|invariably|solely|impossible|perfectly|without exception|under no circumstances|in every case|in no case|cannot ever|forever|the sole`
+	strong = `always|never|every|everyone|everybody|everything|everywhere|nobody|no one|nothing|nowhere|none|all|entirely|completely|totally|wholly|absolutely|invariably|solely|impossible|perfectly|without (?:any |a single )?exception|under no circumstances|in every case|in no case|cannot ever|forever|the sole`
 
 	strongest = regexp.MustCompile(`(?i)\b(?:` + strong + `)\b`)
 	absolute  = regexp.MustCompile(`(?i)\b(?:` + strong + `|must|only|exclusively|any|at all|no \pL+)\b`)
