@@ -12,6 +12,7 @@ import (
 	"strings"
 	"testing"
 
+	"zincowl/core/language"
 	"zincowl/core/question"
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
@@ -222,6 +223,86 @@ var spoilt = []struct {
 	{"missing-stimulus", func(p posed) (posed, bool) {
 		p.Stem = "According to the diagram on the next page, " + strings.ToLower(p.Stem[:1]) + p.Stem[1:]
 		return p, !p.numbers && p.Kind == question.Choice
+	}},
+	{"double-negative", func(p posed) (posed, bool) {
+		denying := []string{"Which of these is not without sense as an answer: %s", "Which of these would nobody call untrue: %s", "Which of these can it not be wrong to give as an answer: %s"}
+		p.Stem = fmt.Sprintf(denying[len(p.Stem)%len(denying)], strings.ToLower(p.Stem[:1])+p.Stem[1:])
+		return p, !p.numbers && p.Kind == question.Choice
+	}},
+	{"negative-stem-unmarked", func(p posed) (posed, bool) {
+		turning := []string{"Which of these is not an answer to it?", "Which of these would never be said of it?", "Which of these does not belong to what is described?"}
+		p.Stem = strings.TrimSuffix(p.Stem, "?") + ": that is the matter here. " + turning[len(p.Stem)%len(turning)]
+		return wrongKey(p), !p.numbers && p.Kind == question.Choice
+	}},
+	{"vague-quantifier", func(p posed) (posed, bool) {
+		shades := [][]string{{"Quite often", "Fairly often", "Now and then", "Rather seldom"}, {"Many of them", "Several of them", "Quite a few of them", "Some of them"}, {"Rather much", "A fair amount", "Quite a lot", "Somewhat little"}}
+		if !p.numbers || len(p.Options) != 4 {
+			return p, false
+		}
+		for i := range p.Options {
+			p.Options[i].Text = shades[len(p.Stem)%len(shades)][i]
+		}
+		p.Explanation = ""
+		return p, true
+	}},
+	{"overlapping-options", func(p posed) (posed, bool) {
+		key, _ := p.KeyOption()
+		v, unit, ok := strings.Cut(key.Text, " ")
+		n, err := strconv.ParseFloat(strings.ReplaceAll(v, ",", ""), 64)
+		if !p.numbers || !ok || err != nil || n < 4 || len(p.Options) != 4 {
+			return p, false
+		}
+		at := 2.0
+		for i, o := range p.Options {
+			low, high := n*0.8, n*1.3
+			if o.ID != key.ID {
+				low, high = n*at*0.6, n*at
+				at++
+			}
+			p.Options[i].Text = fmt.Sprintf("%.0f to %.0f %s", low, high, unit)
+		}
+		p.Explanation = ""
+		return p, true
+	}},
+	{"stem-repeats-key-word", func(p posed) (posed, bool) {
+		key, _ := p.KeyOption()
+		said := strings.ToLower(p.Stem)
+		for _, o := range p.Options {
+			if o.ID != key.ID {
+				said += " " + strings.ToLower(o.Text)
+			}
+		}
+		for _, w := range lettered(key.Text) {
+			if len(w) > 5 && language.Content(w) && language.NounKind(language.Singular(w)) != "" && !strings.Contains(said, w[:5]) {
+				p.Stem = "Think of a " + language.Singular(w) + " as well. " + p.Stem
+				p.subject = ""
+				return p, !p.numbers && p.Kind == question.Choice
+			}
+		}
+		return p, false
+	}},
+	{"duplicate-option", func(p posed) (posed, bool) {
+		last := len(p.Options) - 1
+		if !p.numbers || last != 3 || p.Options[last].ID == p.Key.Options[0] {
+			return p, false
+		}
+		of := last - 1
+		if p.Options[of].ID == p.Key.Options[0] {
+			of--
+		}
+		v, unit, ok := strings.Cut(p.Options[of].Text, " ")
+		other, known := thousandth[unit]
+		n, err := strconv.ParseFloat(strings.ReplaceAll(v, ",", ""), 64)
+		p.Options[last].Text = strconv.FormatFloat(n*1000, 'f', -1, 64) + " " + other
+		return p, ok && known && err == nil
+	}},
+	{"impossible-value", func(p posed) (posed, bool) {
+		key, _ := p.KeyOption()
+		v, unit, ok := strings.Cut(key.Text, " ")
+		if !p.numbers || !ok || !slices.Contains([]string{"kg", "g", "L", "mL", "m²", "m³", "minutes", "hours", "km", "t"}, unit) {
+			return p, false
+		}
+		return withKey(p, func(string, string) (string, bool) { return "−" + v + " " + unit, true })
 	}},
 	{"stem-not-a-question", func(p posed) (posed, bool) {
 		p.Stem = "Which of these is correct?"
