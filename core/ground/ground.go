@@ -79,6 +79,9 @@ func (x *Index) Judge(statement string) Judgement {
 	return out
 }
 
+// oneClause is the measure of how many clauses a statement has where it has one.
+const oneClause = 0.25
+
 // verdict is the likeliest one, but that nothing counts as supported that the source has
 // the other way round.
 func (c *comparison) verdict() (Verdict, float64) {
@@ -89,19 +92,19 @@ func (c *comparison) verdict() (Verdict, float64) {
 	if other, by, ok := c.edited(); ok && (other != NotFound || v == Supported) {
 		return other, by
 	}
-	// Clause for clause the same words in the same places need no trees.
-	if m := c.values; m["straight"] > 0.95 && m["exact"] > 0.95 && m["other number"]+m["no number"]+m["wider"]+m["only mine"]+m["than swapped"]+m["opposed"]+m["other order"]+m["reasons"] == 0 {
+	// One clause with the same words in the same places needs no trees.
+	if m := c.values; m["clauses"] <= oneClause && m["straight"] > 0.95 && m["exact"] > 0.95 && m["other number"]+m["no number"]+m["wider"]+m["only mine"]+m["than swapped"]+m["opposed"]+m["other order"]+m["reasons"]+m["crossed"] == 0 {
 		switch {
-		case m["polarity same"] > 0.95 && m["polarity other"] < 0.5:
+		case v != Contradicted && m["polarity same"] > 0.95 && m["polarity other"] < 0.5:
 			return Supported, max(sure, 0.9)
-		case m["polarity other"] > 0.95 && m["polarity same"] < 0.5:
+		case v != Supported && m["polarity other"] > 0.95 && m["polarity same"] < 0.5:
 			return Contradicted, max(sure, 0.9)
 		}
 	}
 	if c.values["than swapped"] > 0 && c.values["than same"] == 0 && c.values["own"] > 0.8 {
 		return Contradicted, max(sure, 0.8)
 	}
-	if v == Supported && (c.values["than swapped"] > 0 && c.values["than same"] == 0 || c.values["crossed"] > 0.35) {
+	if v == Supported && c.values["than swapped"] > 0 && c.values["than same"] == 0 {
 		return Contradicted, sure / 2
 	}
 	if v == Supported && c.values["halves crossed"] > 0.25 {

@@ -13,7 +13,7 @@ import (
 
 // How sure the sources have to be, looked at as a whole, before they show a key right, and
 // before they object to one. At these, of 80 questions on five subjects that the weights have
-// not seen, a third is shown right, none is held, and more than half of the wrong keys are.
+// not seen, three in ten are shown right, none is held, and more than half of the wrong keys are.
 const (
 	shownBy   = 0.85
 	objecting = 0.80

@@ -469,8 +469,8 @@ func TestSubjects(t *testing.T) {
 		}
 	}
 	for name, least := range map[string]float64{
-		"sound, of a source: cleared": 30, "sound, reckoned: cleared": 55, "wrong-key, planted": 65, "wrong-key by the source, planted": 55, "explanation-contradicts-key, planted": 95,
-		"arithmetic-slip-in-explanation, planted": 98, "two-right, planted": 98, "all-or-none-of-the-above, planted": 95, "longest-is-key, planted": 95, "missing-stimulus, planted": 98, "stem-not-a-question, planted": 98,
+		"sound, of a source: cleared": 27, "sound, reckoned: cleared": 55, "wrong-key, planted": 65, "wrong-key by the source, planted": 55, "explanation-contradicts-key, planted": 95,
+		"arithmetic-slip-in-explanation, planted": 98, "two-right, planted": 98, "double-negative, planted": 90, "negative-stem-unmarked, planted": 90, "vague-quantifier, planted": 95, "overlapping-options, planted": 95, "duplicate-option, planted": 98, "impossible-value, planted": 98, "all-or-none-of-the-above, planted": 95, "longest-is-key, planted": 95, "missing-stimulus, planted": 98, "stem-not-a-question, planted": 98,
 	} {
 		if share(name) < least {
 			t.Errorf("%s: %.0f %%, at least %g", name, share(name), least)
