@@ -3,7 +3,7 @@ import type { Question } from "../../api/client";
 import * as queries from "../../api/queries";
 import { roomOf } from "../../kinds";
 import { Mark } from "../../parts/mark";
-import { onDay } from "../../parts/words";
+import { letter, onDay } from "../../parts/words";
 import { differing, type Piece } from "./differing";
 
 /** Versions are what a question was before, each with what was changed in it. */
@@ -28,12 +28,12 @@ export function Versions({ course, question }: { course: string; question: strin
   );
 }
 
-/** lines are what is compared of a version, by what it is. */
+/** lines are what is compared of a version, by what it is; an option goes by its id, wherever it stands. */
 function lines(q: Question): [string, string][] {
   const right = (q.options ?? []).filter((o) => q.key.options?.includes(o.id)).map((o) => o.text);
   return [
     ["Stem", q.stem],
-    ...(q.options ?? []).map((o, i): [string, string] => [`Option ${i + 1}`, o.text]),
+    ...(q.options ?? []).map((o): [string, string] => [`Option ${o.id}`, o.text]),
     ["Key", right.length > 0 ? right.join("; ") : [q.key.value, q.key.unit, q.key.expression, q.key.reference, ...(q.key.blanks ?? []).map((b) => b[0]), ...Object.values(q.key.cells ?? {})].filter(Boolean).join(" ")],
     ["Level", q.level],
     ["Kind", roomOf(q.kind).name],
@@ -46,8 +46,13 @@ function lines(q: Question): [string, string][] {
 export function Changes({ from, to }: { from: Question; to: Question }) {
   const before = new Map(lines(from));
   const after = new Map(lines(to));
+  const named = (what: string) => {
+    const options = from.options?.some((o) => what === `Option ${o.id}`) ? from.options : to.options;
+    const at = options?.findIndex((o) => what === `Option ${o.id}`) ?? -1;
+    return at < 0 ? what : `Option ${letter(at)}`;
+  };
   const changed = [...new Set([...before.keys(), ...after.keys()])]
-    .map((what) => ({ what, pieces: differing(before.get(what) ?? "", after.get(what) ?? "") }))
+    .map((what) => ({ what: named(what), pieces: differing(before.get(what) ?? "", after.get(what) ?? "") }))
     .filter((c) => c.pieces.some((p) => p.was || p.is));
   if (changed.length === 0) return <p className="text-[13.5px]">The same words; the reasons changed.</p>;
   return (
