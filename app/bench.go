@@ -153,8 +153,8 @@ func (a *App) benched(ctx context.Context, db store.DB, s store.Scope, id uuid.U
 	until := stored.Uncovered.Add(store.Rest)
 	out.RestsUntil = &until
 	out.Revealed = &RevealedProof{Question: q, Mend: mend}
-	if err := json.Unmarshal(v.Findings, &out.Revealed.Findings); err != nil {
-		return Benched{}, fmt.Errorf("reading the findings of a question: %w", err)
+	if out.Revealed.Findings, err = findingsOf(v); err != nil {
+		return Benched{}, err
 	}
 	out.Revealed.Ratings, err = a.rated(ctx, db, s, stored, v)
 	return out, err
@@ -191,6 +191,15 @@ func (a *App) rated(ctx context.Context, db store.DB, s store.Scope, q store.Que
 	return r, nil
 }
 
+// findingsOf are the findings stored with a version.
+func findingsOf(v store.Version) ([]proof.Finding, error) {
+	var out []proof.Finding
+	if err := json.Unmarshal(v.Findings, &out); err != nil {
+		return nil, fmt.Errorf("reading the findings of a question: %w", err)
+	}
+	return out, nil
+}
+
 // mendOf is the correction stored with a version, or nil.
 func mendOf(v store.Version) (*question.Question, error) {
 	if len(v.Mend) == 0 || string(v.Mend) == "null" {
@@ -205,14 +214,9 @@ func mendOf(v store.Version) (*question.Question, error) {
 func (a *App) Uncover(ctx context.Context, account, course, id uuid.UUID) (Benched, error) {
 	var out Benched
 	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
-		q, err := store.QuestionOf(ctx, tx, s, id)
+		_, err := store.Uncover(ctx, tx, s, a.now(), id)
 		if err != nil {
 			return err
-		}
-		if !a.rests(q) { // looking again does not make it rest longer
-			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
-				return err
-			}
 		}
 		if out, err = a.benched(ctx, tx, s, id); err != nil {
 			return err
@@ -261,16 +265,14 @@ func (a *App) EditQuestion(ctx context.Context, account, course, id uuid.UUID, e
 			return q, invalid("%s", err.Error())
 		}
 		return q, nil
-	}, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
+	}, func(tx pgx.Tx, s store.Scope) error {
 		if e.TopicID != nil {
 			if err := store.OfCourse(ctx, tx, s, []uuid.UUID{*e.TopicID}, nil); err != nil {
 				return err
 			}
 		}
-		if a.rests(stored) {
-			return nil
-		}
-		return store.Uncover(ctx, tx, s, id, a.now())
+		_, err := store.Uncover(ctx, tx, s, a.now(), id)
+		return err
 	})
 }
 
@@ -311,7 +313,8 @@ func (a *App) WriteQuestion(ctx context.Context, account, course, id uuid.UUID, 
 			if !added {
 				return nil // sent before
 			}
-			return store.Uncover(ctx, tx, s, id, a.now())
+			_, err := store.Uncover(ctx, tx, s, a.now(), id)
+			return err
 		})
 		if !added && errors.Is(err, ErrNotFound) {
 			return invalid("The course has this question already.")
@@ -336,9 +339,9 @@ func (a *App) SetAside(ctx context.Context, account, course, id uuid.UUID, versi
 		if v.Name() != shown || q.Version != version {
 			return ErrStale // proofed again since it was shown
 		}
-		var findings []proof.Finding
-		if err := json.Unmarshal(v.Findings, &findings); err != nil {
-			return fmt.Errorf("reading the findings of a question: %w", err)
+		findings, err := findingsOf(v)
+		if err != nil {
+			return err
 		}
 		if finding < 0 || finding >= len(findings) || findings[finding].Verdict != proof.Fail && findings[finding].Verdict != proof.Unsure {
 			return invalid("Only a finding that objects can be set aside.")
@@ -349,10 +352,8 @@ func (a *App) SetAside(ctx context.Context, account, course, id uuid.UUID, versi
 		}
 		findings[finding].Aside = &proof.Aside{By: by, Reason: reason}
 		left := proof.WithoutAsides(findings)
-		if !a.rests(q) { // who reads findings has seen the key
-			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
-				return err
-			}
+		if _, err := store.Uncover(ctx, tx, s, a.now(), id); err != nil { // who reads findings has seen the key
+			return err
 		}
 		body, err := kind.Decode(v.Body)
 		if err != nil {
@@ -462,16 +463,16 @@ func (a *App) AcceptCorrection(ctx context.Context, account, course, id uuid.UUI
 			return question.Question{}, invalid("The proof knows no correction for this question; edit it or drop it.")
 		}
 		return *mend, nil
-	}, func(pgx.Tx, store.Scope, store.Question) error { return nil })
+	}, func(pgx.Tx, store.Scope) error { return nil })
 }
 
 // ChooseReading makes one of the two readings that a finding shows the new version: its
 // stem is restated, and the key is that of the reading.
 func (a *App) ChooseReading(ctx context.Context, account, course, id uuid.UUID, version int, shown string, finding, reading int) (Benched, error) {
 	return a.rewrite(ctx, account, course, id, version, func(v store.Version) (question.Question, error) {
-		var findings []proof.Finding
-		if err := json.Unmarshal(v.Findings, &findings); err != nil {
-			return question.Question{}, fmt.Errorf("reading the findings of a question: %w", err)
+		findings, err := findingsOf(v)
+		if err != nil {
+			return question.Question{}, err
 		}
 		if v.Name() != shown {
 			return question.Question{}, ErrStale // proofed again since it was shown
@@ -488,11 +489,9 @@ func (a *App) ChooseReading(ctx context.Context, account, course, id uuid.UUID, 
 			return q, invalid("The answer of this reading is none that can be given; edit the question.")
 		}
 		return meant, nil
-	}, func(tx pgx.Tx, s store.Scope, stored store.Question) error {
-		if a.rests(stored) {
-			return nil
-		}
-		return store.Uncover(ctx, tx, s, id, a.now()) // who reads findings has seen the key
+	}, func(tx pgx.Tx, s store.Scope) error {
+		_, err := store.Uncover(ctx, tx, s, a.now(), id) // who reads findings has seen the key
+		return err
 	})
 }
 
@@ -528,19 +527,9 @@ func (a *App) LookUpAnswers(ctx context.Context, account, course, id uuid.UUID) 
 // Each then rests for the account. It says how many were uncovered that were not before.
 func (a *App) UncoverMany(ctx context.Context, account, course uuid.UUID, ids []uuid.UUID) (int, error) {
 	n := 0
-	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) error {
-		for _, id := range ids {
-			q, err := store.QuestionOf(ctx, tx, s, id)
-			if err != nil {
-				return err
-			}
-			if a.rests(q) {
-				continue
-			}
-			if err := store.Uncover(ctx, tx, s, id, a.now()); err != nil {
-				return err
-			}
-			n++
+	err := a.write(ctx, account, course, editors, func(tx pgx.Tx, s store.Scope) (err error) {
+		if n, err = store.Uncover(ctx, tx, s, a.now(), ids...); err != nil {
+			return err
 		}
 		return store.Announce(ctx, tx, s, "bench")
 	})
@@ -550,7 +539,7 @@ func (a *App) UncoverMany(ctx context.Context, account, course uuid.UUID, ids []
 // rewrite makes a new version of the one that a person saw and proofs it: cleared, it
 // goes to the bank. The proof is made before the transaction, and again where the
 // course is revised meanwhile.
-func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, version int, next func(store.Version) (question.Question, error), also func(tx pgx.Tx, s store.Scope, stored store.Question) error) (Benched, error) {
+func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, version int, next func(store.Version) (question.Question, error), also func(tx pgx.Tx, s store.Scope) error) (Benched, error) {
 	s, err := enter(ctx, a.pool, account, course, editors)
 	if err != nil {
 		return Benched{}, err
@@ -568,8 +557,8 @@ func (a *App) rewrite(ctx context.Context, account, course, id uuid.UUID, versio
 	}
 	var out Benched
 	err = a.proofed(ctx, s, id, q, func(tx pgx.Tx, s store.Scope, v store.Version, state string) (err error) {
-		out, err = a.changed(ctx, tx, s, id, func(stored store.Question) error {
-			if err := also(tx, s, stored); err != nil {
+		out, err = a.changed(ctx, tx, s, id, func(store.Question) error {
+			if err := also(tx, s); err != nil {
 				return err
 			}
 			return stale(store.AddVersion(ctx, tx, s, id, version, v, state, q.Title, string(q.Level), topicID(q.Topic), citedPassages(q), a.now()))

@@ -367,10 +367,20 @@ func SetState(ctx context.Context, db DB, s Scope, id uuid.UUID, version int, st
 		s.course, id, version, state, by)
 }
 
-// Uncover records that the account saw a question's key.
-func Uncover(ctx context.Context, db DB, s Scope, id uuid.UUID, now time.Time) error {
-	return changed(ctx, db, `insert into uncovered (account_id, question_id, at) select $2, q.id, $4 from questions q where q.course_id = $1 and q.id = $3
-		on conflict (account_id, question_id) do update set at = excluded.at`, s.course, s.account, id, now)
+// Uncover notes that the account saw the keys of some questions, and says of how many it had
+// not seen them within Rest: looking again does not make a question rest longer. It is
+// ErrNotFound where the course lacks one of them.
+func Uncover(ctx context.Context, db DB, s Scope, now time.Time, ids ...uuid.UUID) (int, error) {
+	var asked, there, fresh int
+	err := db.QueryRow(ctx, `with there as (select id from questions where course_id = $1 and id = any($3)),
+		fresh as (insert into uncovered (account_id, question_id, at) select $2, id, $4 from there
+			on conflict (account_id, question_id) do update set at = excluded.at where uncovered.at <= $5 returning question_id)
+		select (select count(distinct id) from unnest($3::uuid[]) id), (select count(*) from there), (select count(*) from fresh)`,
+		s.course, s.account, ids, now, now.Add(-Rest)).Scan(&asked, &there, &fresh)
+	if err == nil && there < asked {
+		err = ErrNotFound
+	}
+	return fresh, err
 }
 
 // FingerprintsBefore lists the fingerprints of all questions of a course but

@@ -31,7 +31,6 @@ var (
 	asksInfer      = regexp.MustCompile(`(?i)\b(?:what (?:can|may|must|should) (?:be )?(?:concluded?|inferr?(?:ed)?|deduced?)|what would (?:happen|change|follow)|would (?:have|be|happen|it)|most likely|best (?:describes|course|action|fits)|which (?:conclusion|inference)|what (?:follows|should|must|ought) (?:\pL+ ){0,4}(?:do|be done|now|next|have)|what went wrong|mistake|error|advise|recommend|judge|assess|evaluate|justify|qué debe|debería)\b`)
 	asksManner     = regexp.MustCompile(`(?i)^(?:explain|describe|show|how|by which|by what|what do)\b`)
 	asksStatements = regexp.MustCompile(`(?i)\bwhich (?:of (?:these|the following|the) )?(?:\pL+ )?(?:statements?|sentences|claims)\b`)
-	isCase         = regexp.MustCompile(`(?i)\b(?:an?|one|two|three|four|five|\d+|[A-Z]\pL+|un|una|ein|eine)\s+(?:[\pL-]+\s+){0,4}`)
 	changesIt      = regexp.MustCompile(`(?i)\b(?:(?:is|are|was|were) (?:then|later|now)|(?:raised|lowered|increased|reduced|rises?|rose|falls?|fell|grows?|grew|changed?) (?:\pL+ )?(?:from|to|by)|before and after|and then|after (?:that|which|this))\b`)
 	workedSign     = regexp.MustCompile(`[×÷*/+−]|(?:\d|\s)[-–:]\s?\d`)
 )
@@ -50,7 +49,7 @@ func (x *examination) demands() (out []demand, told bool) {
 	asks := x.asking()
 	sentences := language.Split(x.Stem)
 	before := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(x.Stem), asks))
-	scene := len(sentences) > 1 && len(strings.Fields(before)) > 7 && isCase.MatchString(before) && kind.Answers(x.Question) != kind.Truth
+	scene := len(sentences) > 1 && len(strings.Fields(before)) > 7 && kind.Answers(x.Question) != kind.Truth
 	given := x.Given != nil || x.Stimulus != ""
 	switch {
 	case scene && given, scene && len(sentences) > 2, scene && asksInfer.MatchString(asks):
@@ -63,15 +62,15 @@ func (x *examination) demands() (out []demand, told bool) {
 	points := len(x.Key.Points)
 	switch kind.Answers(x.Question) {
 	case kind.OneOption, kind.Words, kind.Truth:
-		long := kind.Answers(x.Question) == kind.Truth
+		statement := kind.Answers(x.Question) == kind.Truth
 		switch {
 		case asksReason.MatchString(asks):
 			raise(question.Medium, "a reason connects two things")
 		case asksContrast.MatchString(asks):
 			raise(question.Medium, "two things are told apart")
-		case asksEffect.MatchString(asks) && !long:
+		case asksEffect.MatchString(asks) && !statement:
 			raise(question.Medium, "a cause is connected with its effect")
-		case asksInfer.MatchString(asks) && !long:
+		case asksInfer.MatchString(asks) && !statement:
 			raise(question.Medium, "something has to be judged")
 		case asksStatements.MatchString(asks) && averageWords(x.Options) > 5:
 			raise(question.Medium, "several statements are weighed")

@@ -20,10 +20,16 @@ const (
 	spokenOf  = 0.5 // how much of the question they have to speak of, to show its key
 )
 
+// ofSources says whether sentences of the sources can answer a question: there are some, and
+// it is about nothing shown beside it, nothing to be reckoned, and no exercise.
+func (x *examination) ofSources() bool {
+	return len(x.library.passages) > 0 && x.Given == nil && x.Stimulus == "" && x.Figure == nil && !x.quantitative() && !x.isExercise()
+}
+
 // lookedUp looks the answer up in all sources, where the question names no evidence and
 // nothing has shown its key: which option they speak for, and what they say of a statement.
 func (x *examination) lookedUp() []Finding {
-	if x.proven || len(x.Cites) > 0 || len(x.library.passages) == 0 || x.Given != nil || x.Stimulus != "" || x.Figure != nil || x.quantitative() || x.isExercise() {
+	if x.proven || len(x.Cites) > 0 || !x.ofSources() {
 		return nil
 	}
 	switch kind.Answers(x.Question) {
@@ -73,7 +79,7 @@ func (x *examination) lookedUpStatement() []Finding {
 // listedToo asks of a question about what something is, has or does whether a source names
 // another option in one list with the key.
 func (x *examination) listedToo() []Finding {
-	if len(x.library.passages) == 0 || x.Given != nil || x.Stimulus != "" || x.Figure != nil || kind.Answers(x.Question) != kind.OneOption || x.quantitative() || x.isExercise() {
+	if kind.Answers(x.Question) != kind.OneOption || !x.ofSources() {
 		return nil
 	}
 	key, ok := x.KeyOption()

@@ -216,15 +216,7 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 		}
 		return all
 	})
-	l.spelling = sync.OnceValue(func() spelling {
-		return spellingOf(func(yield func(string) bool) {
-			for _, p := range l.passages {
-				if !yield(p.passage.Text) {
-					return
-				}
-			}
-		})
-	})
+	l.spelling = sync.OnceValue(func() spelling { return spellingOf(l.passages) })
 	for _, s := range sources {
 		l.titles[s.ID] = s.Title
 		for _, p := range s.Doc.Passages {
@@ -426,10 +418,7 @@ func examine(ctx context.Context, q question.Question, l *Library, beside *Batch
 		if err := ctx.Err(); err != nil {
 			return Report{}, nil, err
 		}
-		found := c.run(x)
-		x.objected = x.objected || slices.ContainsFunc(found, func(f Finding) bool { return f.Verdict == Fail || f.Verdict == Unsure })
-		x.proven = x.proven || slices.ContainsFunc(found, func(f Finding) bool { return f.shows || f.worked })
-		r.Findings = append(r.Findings, found...)
+		r.Findings = append(r.Findings, x.look(c)...)
 		if len(r.Findings) > 0 && r.Findings[0].Check == "whole" && r.Findings[0].Verdict == Fail {
 			break // nothing else can be said of a question with missing parts
 		}
@@ -437,6 +426,16 @@ func examine(ctx context.Context, q question.Question, l *Library, beside *Batch
 	r.Findings = append(r.Findings, x.disputed(r.Findings)...)
 	r.Verdict = verdict(r.Findings)
 	return r, x, ctx.Err()
+}
+
+// look runs a check and notes for those behind it what it came to.
+func (x *examination) look(c check) []Finding {
+	found := c.run(x)
+	for _, f := range found {
+		x.objected = x.objected || f.Verdict == Fail || f.Verdict == Unsure
+		x.proven = x.proven || f.shows || f.worked
+	}
+	return found
 }
 
 func verdict(findings []Finding) Verdict {

@@ -46,7 +46,7 @@ func (x *examination) readings() []Finding {
 	return nil
 }
 
-// times finds the option that is so many times the key; "" where there is none.
+// timesKey finds the option that is so many times the key; "" where there is none.
 func (x *examination) timesKey(own units.Quantity, ratio *big.Rat) string {
 	want := units.Quantity{Value: new(big.Rat).Mul(own.Value, ratio), Unit: own.Unit}
 	for _, o := range x.Options {

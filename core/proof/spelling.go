@@ -56,10 +56,10 @@ type spelling struct {
 	holes map[string][]string // words by themselves with one letter left out
 }
 
-func spellingOf(texts func(yield func(string) bool)) spelling {
+func spellingOf(passages map[at]place) spelling {
 	s := spelling{map[string]bool{}, map[string][]string{}}
-	for text := range texts {
-		for _, w := range lettered(text) {
+	for _, p := range passages {
+		for _, w := range lettered(p.passage.Text) {
 			if len(w) < longWord-1 || s.has[w] {
 				continue
 			}

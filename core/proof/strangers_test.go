@@ -126,9 +126,6 @@ var telltale = regexp.MustCompile(`\b\p{Ll}{4,}\b`)
 // No check knows the sentences of our own writer: bare and in other words its questions
 // fare as those of strangers on the same texts do.
 func TestNoCheckKnowsItsWriter(t *testing.T) {
-	if testing.Short() {
-		t.Skip("drafts from thirteen texts")
-	}
 	type tally struct{ all, cleared, objected int }
 	var theirs, ours [2]tally
 	drafted, judged := 0, 0

@@ -14,8 +14,6 @@ import (
 
 	"zincowl/core/language"
 	"zincowl/core/question"
-	"zincowl/core/source"
-	"zincowl/core/source/reader"
 )
 
 // The sets in testdata/subjects: sound questions on ten subjects, the same with one fault
@@ -481,9 +479,5 @@ func TestSubjects(t *testing.T) {
 // subjectLibrary has the source of a subject alone.
 func subjectLibrary(t testing.TB, name, text string) *Library {
 	t.Helper()
-	doc, err := reader.Read(t.Context(), name+".md", []byte(text), source.Tools{})
-	if err != nil {
-		t.Fatal(err)
-	}
-	return NewLibrary([]Source{{ID: name, Title: doc.Title, Doc: doc}})
+	return libraryOf(t, map[string]string{name: text})
 }
