@@ -575,9 +575,6 @@ const mostNear = 40
 func (a *App) nearly(ctx context.Context, s store.Scope, but uuid.UUID, all ...question.Question) ([]question.Question, error) {
 	var bands []int64
 	for _, q := range all {
-		if q.Origin.By == "writer" {
-			continue // what it drafts is held against the bank while it drafts
-		}
 		bands = append(bands, proof.Bands(q)...)
 	}
 	if len(bands) == 0 {

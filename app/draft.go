@@ -390,10 +390,25 @@ func (a *App) draft(ctx context.Context, s store.Scope, id uuid.UUID) ([]writer.
 	if err := a.makeCards(ctx, s, id, want, known); err != nil || brief.Count == 0 {
 		return nil, err
 	}
+	before := map[string]bool{} // and not those that this batch drafted before a stop
+	for _, id := range want.Avoid {
+		before[id] = true
+	}
 	ordinal := 0
+	beside := proof.NewBatch(nil)
 	declined, err := writer.Draft(ctx, known.material, want, func(q question.Question) error {
 		ordinal++
-		return a.keepDraft(ctx, s, id, ordinal, q, known)
+		had, err := a.nearly(ctx, s, uuid.Nil, q)
+		if err != nil {
+			return err
+		}
+		had = slices.DeleteFunc(had, func(o question.Question) bool { return !before[o.ID] })
+		with := beside.With(had, q)
+		if err := a.keepDraft(ctx, s, id, ordinal, q, known, with); err != nil {
+			return err
+		}
+		beside = with
+		return nil
 	})
 	if errors.Is(err, errEnough) {
 		err = nil
@@ -527,10 +542,10 @@ func (a *App) skills(ctx context.Context, db store.DB, s store.Scope) ([]writer.
 	return out, nil
 }
 
-// keepDraft proofs one draft and stores it in the bank, unseen. What is neither cleared nor
+// keepDraft proofs one draft beside those of its batch and stores it in the bank, unseen. What is neither cleared nor
 // worked out is not kept: another is written in its place.
-func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, known study) error {
-	version, report, err := examined(ctx, q, known, nil)
+func (a *App) keepDraft(ctx context.Context, s store.Scope, batch uuid.UUID, ordinal int, q question.Question, known study, beside *proof.Batch) error {
+	version, report, err := examined(ctx, q, known, beside)
 	if err != nil {
 		return err
 	}

@@ -261,11 +261,17 @@ func (c *draftCmd) Run() error {
 	material := writer.Study(sources)
 	library := proof.NewLibrary(examined)
 	questions := []question.Question{}
+	beside := proof.NewBatch(nil)
 	declined, err := writer.Draft(context.Background(), material, brief, func(q question.Question) error {
-		if !proof.Examine(q, library).Verdict.Sound() {
+		with := beside.With(nil, q)
+		report, err := proof.ExamineBeside(context.Background(), q, library, with)
+		if err != nil {
+			return err
+		}
+		if !report.Verdict.Sound() {
 			return writer.ErrUnsound
 		}
-		questions = append(questions, q)
+		questions, beside = append(questions, q), with
 		return nil
 	})
 	if err != nil {

@@ -36,6 +36,11 @@ var (
 	soundsLong = regexp.MustCompile(`(?i)^(?:uni|use|usu|eur|one|once|u[^a-z])`)
 )
 
+// chosenOf says whether one of several options is chosen.
+func chosenOf(q question.Question) bool {
+	return len(q.Options) >= 3 && kind.Answers(q) == kind.OneOption
+}
+
 // giveaway asks whether the key can be told without knowing it: by grammar, by
 // what the stem says before it asks, or by what another question says.
 func (x *examination) giveaway() []Finding {
@@ -46,8 +51,12 @@ func (x *examination) giveaway() []Finding {
 		return []Finding{{Check: "giveaway", Verdict: Unsure, At: "stem", Title: "Another question gives the answer away",
 			Says: fmt.Sprintf("The answer stands in “%s”.", clipped(other.Stem))}}
 	}
+	if other, ok := x.batch.told(x.Question); ok {
+		return []Finding{{Check: "giveaway", Verdict: Unsure, At: "stem", Title: "It gives away another question",
+			Says: fmt.Sprintf("It says what “%s” asks: “%s”.", clipped(other.Stem), kind.KeyText(other))}}
+	}
 	key, ok := x.KeyOption()
-	if !ok || len(x.Options) < 3 || kind.Answers(x.Question) != kind.OneOption {
+	if !ok || !chosenOf(x.Question) {
 		return nil
 	}
 	if m := endsWithAn.FindStringSubmatch(strings.TrimSpace(x.Stem)); m != nil {

@@ -17,41 +17,60 @@ import (
 // Batch is questions that are asked together, as those of one paper: what one
 // says may give another away, and one may be another again.
 type Batch struct {
-	questions []question.Question
-	skeletons [][]string
-	stems     []map[string]bool
-	keys      []map[string]bool
-	said      [][]meantWord  // the words of stem and key
-	answers   [][]meantWord  // those of the key
+	all       []*batched
 	elsewhere int            // how many of the first are not asked with the others, but stand in the bank
-	exercises []bool         // stems that are mathematics with words that only set the task
+	grows     bool           // it came about question by question: the last one is held against those before it
 	often     map[string]int // in how many stems a word stands
 }
 
-// NewBatch puts questions together.
-func NewBatch(questions []question.Question) *Batch {
-	b := &Batch{questions: questions, often: map[string]int{}}
-	for _, q := range questions {
-		b.skeletons = append(b.skeletons, skeleton(q.Stem))
-		stems := language.Stems(q.Stem)
-		b.stems = append(b.stems, stems)
-		b.keys = append(b.keys, keyStems(q))
-		b.exercises = append(b.exercises, isExercise(q.Stem))
-		b.said = append(b.said, meantWords(q.Stem+" "+kind.KeyText(q)))
-		b.answers = append(b.answers, meantWords(kind.KeyText(q)))
-		for s := range stems {
-			b.often[s]++
-		}
-	}
-	return b
+// batched is a question of a batch with what others are held against.
+type batched struct {
+	question.Question
+	skeleton []string
+	stems    map[string]bool
+	keys     map[string]bool
+	said     []meantWord // the words of stem and key
+	answers  []meantWord // those of the key
+	exercise bool        // its stem is mathematics with words that only set the task
+
+	own map[string]map[string]bool // the telling words of each option, once somebody asked
 }
+
+func inBatch(q question.Question) *batched {
+	return &batched{Question: q, skeleton: skeleton(q.Stem), stems: language.Stems(q.Stem), keys: keyStems(q),
+		said: meantWords(q.Stem + " " + kind.KeyText(q)), answers: meantWords(kind.KeyText(q)), exercise: isExercise(q.Stem)}
+}
+
+// NewBatch puts questions together.
+func NewBatch(questions []question.Question) *Batch { return NewBatchAmong(nil, questions) }
 
 // NewBatchAmong puts questions together, among others that stand in the bank: these may be
 // the same, and give nothing away.
 func NewBatchAmong(bank, questions []question.Question) *Batch {
-	b := NewBatch(slices.Concat(bank, questions))
-	b.elsewhere = len(bank)
+	b := &Batch{elsewhere: len(bank), often: map[string]int{}}
+	for _, q := range slices.Concat(bank, questions) {
+		b.add(inBatch(q))
+	}
 	return b
+}
+
+func (b *Batch) add(q *batched) {
+	b.all = append(b.all, q)
+	for s := range q.stems {
+		b.often[s]++
+	}
+}
+
+// With is the batch with one question more, among others that stand in the bank; what was
+// made of those before is used again. The batch itself stays as it is.
+func (b *Batch) With(bank []question.Question, q question.Question) *Batch {
+	out := NewBatchAmong(bank, nil)
+	out.grows = true
+	for _, o := range b.all[b.elsewhere:] {
+		out.add(o)
+	}
+	out.add(inBatch(q))
+	return out
 }
 
 // isExercise says whether a stem is mathematics with words around it that only set the
@@ -147,7 +166,7 @@ func (b *Batch) before(q question.Question) int {
 	if b == nil {
 		return 0
 	}
-	return max(0, b.elsewhere+slices.IndexFunc(b.questions[b.elsewhere:], func(o question.Question) bool { return o.ID == q.ID }))
+	return max(0, b.elsewhere+slices.IndexFunc(b.all[b.elsewhere:], func(o *batched) bool { return o.ID == q.ID }))
 }
 
 // repeat asks whether the question is another one of its batch again: with other
@@ -158,37 +177,38 @@ func (x *examination) repeat() []Finding {
 		return nil
 	}
 	b := x.batch
-	own, key := b.skeletons[n], b.keys[n]
+	here := b.all[n]
+	own, key := here.skeleton, here.keys
 	for i := range n {
-		other := b.questions[i]
-		if b.exercises[n] || b.exercises[i] {
-			if fold(x.Stem) == fold(other.Stem) && x.Stimulus == other.Stimulus && sameOptions(x.Question, other) {
+		other := b.all[i]
+		if here.exercise || other.exercise {
+			if fold(x.Stem) == fold(other.Stem) && x.Stimulus == other.Stimulus && sameOptions(x.Question, other.Question) {
 				return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice", Says: fmt.Sprintf("“%s” is asked before in the same words.", clipped(other.Stem))}}
 			}
 			continue
 		}
-		family := i < b.elsewhere && other.Origin.By == "writer" // which drafts one formula with many numbers
-		if !family && len(own) >= fewestWords && len(b.skeletons[i]) >= fewestWords && slices.Contains(own, "#") && slices.Contains(b.skeletons[i], "#") && alike(own, b.skeletons[i]) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
+		family := (b.grows || i < b.elsewhere) && other.Origin.By == "writer" // which drafts one formula with many numbers
+		if !family && len(own) >= fewestWords && len(other.skeleton) >= fewestWords && slices.Contains(own, "#") && slices.Contains(other.skeleton, "#") && alike(own, other.skeleton) >= sameButNumbers && numbersOf(x.Stem) != numbersOf(other.Stem) {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "The same with other numbers",
 				Says: fmt.Sprintf("“%s” is asked before with other numbers; keep one, or say that both are wanted.", clipped(other.Stem))}}
 		}
-		if len(own) >= fewestWords && alike(own, b.skeletons[i]) >= 0.9 && x.Stimulus == other.Stimulus && sameOptions(x.Question, other) {
+		if len(own) >= fewestWords && alike(own, other.skeleton) >= 0.9 && x.Stimulus == other.Stimulus && sameOptions(x.Question, other.Question) {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice",
 				Says: fmt.Sprintf("“%s” is asked before in nearly the same words.", clipped(other.Stem))}}
 		}
-		if a, c := keyNumbers(x.Question), keyNumbers(other); len(a) > 1 && slices.Equal(a, c) && common(b.stems[n], b.stems[i]) > 0 && x.Stimulus == other.Stimulus {
+		if a, c := keyNumbers(x.Question), keyNumbers(other.Question); len(a) > 1 && slices.Equal(a, c) && common(here.stems, other.stems) > 0 && x.Stimulus == other.Stimulus {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "key", Title: "Another question has the same answer",
-				Says: fmt.Sprintf("“%s” is answered by the same numbers, “%s”; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other))}}
+				Says: fmt.Sprintf("“%s” is answered by the same numbers, “%s”; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other.Question))}}
 		}
-		if len(key) > 0 && len(key) == len(b.keys[i]) && common(key, b.keys[i]) == len(key) && x.Stimulus == other.Stimulus {
+		if len(key) > 0 && len(key) == len(other.keys) && common(key, other.keys) == len(key) && x.Stimulus == other.Stimulus {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "key", Title: "Another question has the same answer",
-				Says: fmt.Sprintf("“%s” is answered by “%s” as well; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other))}}
+				Says: fmt.Sprintf("“%s” is answered by “%s” as well; make sure that it is not the same question in other words.", clipped(other.Stem), kind.KeyText(other.Question))}}
 		}
 	}
 	for i := range n {
-		if b.inOtherWords(n, i) && x.Stimulus == b.questions[i].Stimulus {
+		if b.inOtherWords(n, i) && x.Stimulus == b.all[i].Stimulus {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It seems to be asked twice",
-				Says: fmt.Sprintf("“%s”, answered by “%s”, asks much the same in other words; keep one, or set this aside.", clipped(b.questions[i].Stem), kind.KeyText(b.questions[i]))}}
+				Says: fmt.Sprintf("“%s”, answered by “%s”, asks much the same in other words; keep one, or set this aside.", clipped(b.all[i].Stem), kind.KeyText(b.all[i].Question))}}
 		}
 	}
 	return nil
@@ -248,19 +268,19 @@ const (
 // inOtherWords says whether two questions with one answer, neither of which is to be reckoned, ask the
 // same in other words. Two that share no word are not compared.
 func (b *Batch) inOtherWords(n, i int) bool {
-	q, o := b.questions[n], b.questions[i]
+	q, o := b.all[n], b.all[i]
 	if len(q.Cites) > 0 && len(o.Cites) > 0 || len(q.Key.Options) > 1 || len(o.Key.Options) > 1 {
 		return false // what was drawn from sources is told apart by its quotes
 	}
-	if b.exercises[n] || b.exercises[i] || len(units.Find(q.Stem)) > 1 || len(units.Find(o.Stem)) > 1 || common(b.stems[n], b.stems[i]) == 0 {
+	if q.exercise || o.exercise || len(units.Find(q.Stem)) > 1 || len(units.Find(o.Stem)) > 1 || common(q.stems, o.stems) == 0 {
 		return false
 	}
-	if a, c := strings.TrimSpace(kind.KeyText(q)), strings.TrimSpace(kind.KeyText(o)); startsWithDigit.MatchString(a) || startsWithDigit.MatchString(c) {
-		return a == c && len(a) > 1 && meant(b.said[n], b.said[i]) >= sameAsked
+	if a, c := strings.TrimSpace(kind.KeyText(q.Question)), strings.TrimSpace(kind.KeyText(o.Question)); startsWithDigit.MatchString(a) || startsWithDigit.MatchString(c) {
+		return a == c && len(a) > 1 && meant(q.said, o.said) >= sameAsked
 	}
 	// The more pairs there are, the more are alike by chance.
-	needed := sameMeaning + 0.02*math.Log2(max(1, float64(len(b.questions))/usualPaper))
-	return len(b.answers[n]) > 0 && len(b.answers[i]) > 0 && meant(b.said[n], b.said[i]) >= needed && meant(b.answers[n], b.answers[i]) >= sameAnswer
+	needed := sameMeaning + 0.02*math.Log2(max(1, float64(len(b.all))/usualPaper))
+	return len(q.answers) > 0 && len(o.answers) > 0 && meant(q.said, o.said) >= needed && meant(q.answers, o.answers) >= sameAnswer
 }
 
 // keyNumbers are the numbers of an answer that has several, in order.
@@ -282,16 +302,29 @@ func numbersOf(stem string) string {
 	return strings.Join(out, " ")
 }
 
+// typedAnswer is the answer of a question that is typed in a few words.
+func typedAnswer(q question.Question) (string, bool) {
+	answer := fold(kind.KeyText(q))
+	n := len(strings.Fields(answer))
+	return words(answer), len(q.Options) == 0 && n >= 2 && n <= 8 && len(units.Find(answer)) == 0
+}
+
+// standsIn says whether a stem holds the typed answer of a question word for word, which its
+// own does not.
+func standsIn(stem, answer string, q question.Question) bool {
+	return strings.Contains(stem, " "+answer+" ") && !strings.Contains(" "+words(q.Stem)+" ", " "+answer+" ")
+}
+
 // says finds another question of the batch whose stem holds the typed answer of
 // one word for word.
 func (b *Batch) says(q question.Question) (question.Question, bool) {
-	answer := fold(kind.KeyText(q))
-	if b == nil || len(q.Options) > 0 || len(strings.Fields(answer)) < 2 || len(strings.Fields(answer)) > 8 || len(units.Find(answer)) > 0 {
+	answer, ok := typedAnswer(q)
+	if b == nil || !ok {
 		return question.Question{}, false
 	}
-	for _, other := range b.questions[b.elsewhere:] {
-		if other.ID != q.ID && strings.Contains(" "+words(other.Stem)+" ", " "+words(answer)+" ") && !strings.Contains(" "+words(q.Stem)+" ", " "+words(answer)+" ") {
-			return other, true
+	for _, other := range b.all[b.elsewhere:] {
+		if other.ID != q.ID && standsIn(" "+words(other.Stem)+" ", answer, q) {
+			return other.Question, true
 		}
 	}
 	return question.Question{}, false
@@ -316,18 +349,48 @@ func (b *Batch) tells(q question.Question, own map[string]map[string]bool, key q
 		return question.Question{}, false
 	}
 	stems := language.Stems(q.Stem)
-	for i, other := range b.questions {
+	for i, other := range b.all {
 		if i < b.elsewhere || other.ID == q.ID || q.Stimulus != "" && q.Stimulus == other.Stimulus {
 			continue
 		}
-		rare := 0
-		for s := range stems {
-			if b.stems[i][s] && b.often[s] == 2 {
-				rare++
-			}
+		if b.toldBy(other, stems, own, key.ID) {
+			return other.Question, true
 		}
-		if rare > 0 && (rare > 1 || len(own[key.ID]) > 1) && tells(b.stems[i], own, key.ID, 0.6) {
-			return other, true
+	}
+	return question.Question{}, false
+}
+
+// toldBy says whether the stem of one question has rare words of what another asks and the
+// telling words of its key.
+func (b *Batch) toldBy(other *batched, stems map[string]bool, own map[string]map[string]bool, key string) bool {
+	rare := 0
+	for s := range stems {
+		if other.stems[s] && b.often[s] == 2 {
+			rare++
+		}
+	}
+	return rare > 0 && (rare > 1 || len(own[key]) > 1) && tells(other.stems, own, key, 0.6)
+}
+
+// told finds a question before the last of a growing batch whose answer the last one says.
+func (b *Batch) told(q question.Question) (question.Question, bool) {
+	if b == nil || !b.grows {
+		return question.Question{}, false
+	}
+	last := b.all[len(b.all)-1]
+	stem := " " + words(q.Stem) + " "
+	for _, other := range b.all[b.elsewhere : len(b.all)-1] {
+		if q.Stimulus != "" && q.Stimulus == other.Stimulus {
+			continue
+		}
+		if answer, ok := typedAnswer(other.Question); ok && standsIn(stem, answer, other.Question) {
+			return other.Question, true
+		}
+		if other.own == nil {
+			other.own = tellings(other.Options)
+		}
+		if key, ok := other.KeyOption(); ok && chosenOf(other.Question) && b.toldBy(last, other.stems, other.own, key.ID) {
+			return other.Question, true
 		}
 	}
 	return question.Question{}, false

@@ -399,7 +399,7 @@ func TestSubjects(t *testing.T) {
 			}
 		}
 	}
-	for _, name := range []string{"byhand", "reckoned", "grounded", "repeated", "lookalikes"} {
+	for _, name := range []string{"byhand", "further", "reckoned", "grounded", "repeated", "lookalikes"} {
 		_, list := posedIn(t, name)
 		take(list)
 	}
