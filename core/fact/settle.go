@@ -53,7 +53,7 @@ func Settle(claims []Claim) (overruled map[int]int, disputed [][2]int) {
 			}
 			for _, j := range shared[w] {
 				if claims[i].Source != claims[j].Source && disagree(claims[i].Fact, claims[j].Fact, words[i], words[j]) {
-					switch order := outranks(claims[i], claims[j]); {
+					switch order := Outranks(claims[i], claims[j]); {
 					case order < 0:
 						out[j] = i
 					case order > 0:
@@ -84,8 +84,8 @@ func Settle(claims []Claim) (overruled map[int]int, disputed [][2]int) {
 	return out, equal
 }
 
-// outranks orders two claims: below zero where the first wins.
-func outranks(a, b Claim) int {
+// Outranks orders two claims by how much their sources count: below zero where the first wins.
+func Outranks(a, b Claim) int {
 	if n := cmp.Compare(a.Standing.Rank(), b.Standing.Rank()); n != 0 {
 		return n
 	}

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"strings"
 
+	"zincowl/core/fact"
+	"zincowl/core/language"
 	"zincowl/core/source"
 )
 
@@ -23,6 +25,34 @@ func (x *examination) disputed(findings []Finding) []Finding {
 					Says:     fmt.Sprintf("“%s” says “%s”, “%s” says “%s”, and neither counts more or is newer; give one a higher standing, or its date.", x.library.titles[d.one.source], d.one.Quote, x.library.titles[d.other.source], d.other.Quote),
 					Evidence: append(x.library.evidence(d.one, d.one.Object), x.library.evidence(d.other, d.other.Object)...)}}
 			}
+			if found := x.saidOtherwise(e); found != nil {
+				return found
+			}
+		}
+	}
+	return nil
+}
+
+// saidOtherwise asks whether another source that counts no less repeats what is quoted and says one
+// thing in it otherwise.
+func (x *examination) saidOtherwise(e Evidence) []Finding {
+	l := x.library
+	if len(l.titles) < 2 {
+		return nil
+	}
+	for _, s := range language.Split(e.Quote) {
+		for _, o := range l.sentences().Otherwise(s.Text, e.Source) {
+			order := fact.Outranks(l.counts[e.Source], l.counts[o.Source])
+			if order < 0 {
+				continue
+			}
+			more := "neither counts more or is newer; give one a higher standing, or its date"
+			if order > 0 {
+				more = "the second counts more or is newer; ask for what it says, or correct its standing"
+			}
+			return []Finding{{Check: "grounding", Verdict: Unsure, At: "cites", Title: "Two sources disagree",
+				Says:     fmt.Sprintf("“%s” says “%s”, “%s” says “%s”, and %s.", l.titles[e.Source], s.Text, l.titles[o.Source], o.Quote, more),
+				Evidence: []Evidence{e, {Source: o.Source, Passage: o.Passage, Title: l.titles[o.Source], Quote: o.Quote, Locator: o.Locator}}}}
 		}
 	}
 	return nil

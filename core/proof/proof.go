@@ -139,6 +139,7 @@ type Library struct {
 
 	overruled map[at][]overruling
 	disputes  map[at][]dispute
+	counts    map[string]fact.Claim // how much each source does
 
 	sentences func() *ground.Index   // of the sources, read once somebody looks something up
 	spoken    func() map[string]bool // the stems of all their words
@@ -197,7 +198,7 @@ func NewLibrary(sources []Source) *Library {
 // NewLibraryContext reads sources for proofing as long as somebody waits for it;
 // the error is the context's.
 func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) {
-	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, order: map[string][]string{}, overruled: map[at][]overruling{}, disputes: map[at][]dispute{}}
+	l := &Library{titles: map[string]string{}, passages: map[at]place{}, named: map[string]at{}, order: map[string][]string{}, overruled: map[at][]overruling{}, disputes: map[at][]dispute{}, counts: map[string]fact.Claim{}}
 	var claims []fact.Claim
 	var claimed []entry
 	l.sentences = sync.OnceValue(func() *ground.Index {
@@ -218,7 +219,7 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 	})
 	l.spelling = sync.OnceValue(func() spelling { return spellingOf(l.passages) })
 	for _, s := range sources {
-		l.titles[s.ID] = s.Title
+		l.titles[s.ID], l.counts[s.ID] = s.Title, fact.Claim{Standing: s.Standing, Dated: s.Dated}
 		for _, p := range s.Doc.Passages {
 			here := at{s.ID, p.ID}
 			l.passages[here], l.named[p.ID] = place{s.ID, p}, here
@@ -270,8 +271,8 @@ func NewLibraryContext(ctx context.Context, sources []Source) (*Library, error) 
 	return l, ctx.Err()
 }
 
-// Overruling is a passage that holds what another source overrules or, where both count
-// as much, disputes, with the passage that says otherwise.
+// Overruling is a passage that holds what another source says otherwise that counts more or
+// as much, with the passage of that one.
 type Overruling struct{ Source, Passage, BySource, ByPassage string }
 
 // Overruled lists all of them, in order.
@@ -285,6 +286,13 @@ func (l *Library) Overruled() []Overruling {
 	for _, list := range l.disputes {
 		for _, d := range list {
 			out = append(out, Overruling{d.one.source, d.one.passage.ID, d.other.source, d.other.passage.ID})
+		}
+	}
+	if len(l.titles) > 1 {
+		for _, d := range l.sentences().Disagreements() {
+			if fact.Outranks(l.counts[d.Source], l.counts[d.BySource]) >= 0 {
+				out = append(out, Overruling(d))
+			}
 		}
 	}
 	slices.SortFunc(out, func(a, b Overruling) int {
@@ -377,7 +385,7 @@ var keyless = []check{
 }
 
 // Version is the version of the checks. What earlier ones said is said again.
-const Version = 11
+const Version = 12
 
 // Examine proofs a question against what the sources say.
 func Examine(q question.Question, l *Library) Report {

@@ -97,6 +97,41 @@ func TestDisputed(t *testing.T) {
 	}
 }
 
+// So it is with what is no limit: a sentence that another source repeats but for one thing.
+func TestSaidOtherwise(t *testing.T) {
+	text := func(when string) source.Document {
+		return markdown.Read("book.md", []byte("# Filters\n\nA slow sand filter is scraped by hand when its head loss is "+when+".\n"))
+	}
+	for name, c := range map[string]struct {
+		a, b source.Standing
+		says string
+		want Verdict
+	}{
+		"agreeing":       {source.Notes, source.Notes, "high", Cleared},
+		"equals":         {source.Notes, source.Notes, "low", Held},
+		"counts more":    {source.Textbook, source.Notes, "low", Cleared},
+		"counts less":    {source.Notes, source.Textbook, "low", Held},
+		"something else": {source.Notes, source.Notes, "high and the river carries silt", Cleared},
+	} {
+		here := text("high")
+		q := question.Question{ID: "q", Title: "Scraping", Kind: question.Blanks, Level: question.Easy, Stem: "A slow sand filter is scraped by hand when its head loss is <<1>>.",
+			Key: question.Key{Blanks: [][]string{{"high"}}}, Origin: question.Origin{By: "writer"}}
+		for _, p := range here.Passages {
+			if strings.Contains(p.Text, "scraped") {
+				q.Cites = []question.Cite{{Source: "a", Passage: p.ID, Quote: p.Text}}
+			}
+		}
+		l := NewLibrary([]Source{{ID: "a", Title: "Ours", Doc: here, Standing: c.a}, {ID: "b", Title: "Theirs", Doc: text(c.says), Standing: c.b}})
+		r := Examine(q, l)
+		if shaken := slices.ContainsFunc(l.Overruled(), func(o Overruling) bool { return o.Source == "a" }); shaken != (c.want == Held) {
+			t.Errorf("%s: what rests on it is proofed again: %v", name, shaken)
+		}
+		if r.Verdict != c.want {
+			t.Errorf("%s: %s, want %s: %v", name, r.Verdict, c.want, objections(r.Findings))
+		}
+	}
+}
+
 // An outside reviewer may hold a question, and nothing else.
 func TestReview(t *testing.T) {
 	r := Report{Verdict: Cleared, Findings: []Finding{{Check: "recompute", Verdict: Pass, shows: true}}}
