@@ -54,8 +54,7 @@ const (
 )
 
 // asked is the brief as the writer knows it, without topics and sources. What is written in
-// words of one's own is drafted only where it is asked for: a drill keeps it and has no mark
-// for it.
+// words of one's own is drafted only where it is asked for: its marks are proposals.
 func (b Brief) asked() writer.Brief {
 	return writer.Brief{Count: b.Count, Levels: b.Levels, Kinds: b.Kinds, Seed: b.Seed, WordProblems: b.WordProblems, Setting: b.Setting, Lean: b.Lean, OtherUnknown: b.OtherUnknown, Cards: b.Cards, Without: []question.Kind{question.Short, question.Essay}}
 }

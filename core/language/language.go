@@ -191,7 +191,7 @@ func scanWord(text string, i int) int {
 }
 
 var functionWords = map[string]string{
-	"en": "the of and to in is that it for was are with as on be at by this from or an which must when not",
+	"en": "the of and to in is that it for was are with as on be at by this from or a an which must when not do no its they can has have their into but",
 	"es": "el la los las de que y en un una es se por con para del al como más pero su",
 	"fr": "le la les des et en un une est que qui dans pour sur avec par du au plus pas ce",
 	"de": "der die das und in ist von den mit zu auf für im dem ein eine nicht des als auch wird",

@@ -105,6 +105,8 @@ type Result struct {
 	Found        []string `json:"found"`
 	Missing      []string `json:"missing"`
 	Contradicted []string `json:"contradicted"`
+	Points       []Point  `json:"points,omitempty"`   // of an answer in words
+	Doubtful     bool     `json:"doubtful,omitempty"` // a person should look at the mark
 	Slip         string   `json:"slip"`
 	Feedback     string   `json:"feedback"`
 

@@ -18,30 +18,35 @@ import (
 	"encoding/json"
 	"fmt"
 	"log"
-	"math"
-	"math/rand/v2"
 	"os"
 	"path/filepath"
 	"regexp"
-	"sort"
 	"strings"
 
 	"zincowl/core/ground"
 	"zincowl/core/language"
 	"zincowl/core/source"
 	"zincowl/core/source/reader"
+	"zincowl/core/tree"
+	"zincowl/tools/boost"
 )
 
 var show = os.Getenv("SHOW") != ""
 
 type sample struct {
-	text  string
-	kind  string
-	says  string
-	class int
-	quote string
-	x     []float64
-	w     float64 // how much it counts in fitting
+	text, kind, says, quote string
+	boost.Sample
+}
+
+// settings are how the trees of package ground are grown.
+var settings = boost.Settings{Rounds: 400, Depth: 3, Rate: 0.03, Rows: 0.6, Columns: 0.15, Fewest: 12}
+
+func fit(samples []sample) tree.Model {
+	var all []boost.Sample
+	for _, s := range samples {
+		all = append(all, s.Sample)
+	}
+	return boost.Fit(all, settings)
 }
 
 func main() {
@@ -84,33 +89,33 @@ func main() {
 		var mine [3][3]int
 		for _, s := range all {
 			if s.text == out && s.kind == "made" {
-				k := likeliest(s.x, w)
-				madeTable[s.class][k]++
+				k := likeliest(s.X, w)
+				madeTable[s.Class][k]++
 				continue
 			}
 			if s.text == out {
-				k := likeliest(s.x, w)
-				p := w.Probabilities(s.x)
+				k := likeliest(s.X, w)
+				p := w.Probabilities(s.X)
 				for i := range curve {
 					kk := k
 					if kk != 2 && p[kk] < 0.4+0.05*float64(i) {
 						kk = 2
 					}
-					if kk == s.class {
+					if kk == s.Class {
 						curve[i][0]++
-					} else if kk != 2 && s.class != 2 {
+					} else if kk != 2 && s.Class != 2 {
 						curve[i][1]++
 					}
 				}
-				table[s.class][k]++
-				if s.class == 1 {
+				table[s.Class][k]++
+				if s.Class == 1 {
 					c := kinds[s.kind]
 					c[k]++
 					kinds[s.kind] = c
 				}
-				mine[s.class][k]++
-				if show && k != s.class {
-					fmt.Fprintf(os.Stderr, "%s %d -> %d %.2f %s %s\n   | %s\n", out, s.class, k, p[k], s.kind, s.says, s.quote)
+				mine[s.Class][k]++
+				if show && k != s.Class {
+					fmt.Fprintf(os.Stderr, "%s %d -> %d %.2f %s %s\n   | %s\n", out, s.Class, k, p[k], s.kind, s.says, s.quote)
 				}
 			}
 		}
@@ -191,7 +196,7 @@ func samples(file string) ([]sample, error) {
 			if show { // judging needs the weights that are being fitted
 				quote = index.Judge(s.Statement).Quote
 			}
-			out = append(out, sample{name, cmp.Or(s.Kind, s.How), s.Statement, class, quote, index.Measure(s.Statement), 1})
+			out = append(out, sample{name, cmp.Or(s.Kind, s.How), s.Statement, quote, boost.Sample{X: index.Measure(s.Statement), Class: class, Weight: 1}})
 		}
 	}
 	return append(out, made(name, doc, index)...), nil
@@ -208,7 +213,7 @@ var (
 func made(text string, doc source.Document, index *ground.Index) []sample {
 	var out []sample
 	add := func(class int, says string) {
-		out = append(out, sample{text: text, kind: "made", says: says, class: class, x: index.Measure(says), w: 0.2})
+		out = append(out, sample{text: text, kind: "made", says: says, Sample: boost.Sample{X: index.Measure(says), Class: class, Weight: 0.2, Made: true}})
 	}
 	for i, p := range doc.Passages {
 		if p.Kind != source.Paragraph && p.Kind != source.Item {
@@ -276,142 +281,7 @@ func exchanged(s language.Sentence) (string, bool) {
 	return s.Text[:a.Start-s.Start] + b.Text + s.Text[a.End-s.Start:b.Start-s.Start] + a.Text + s.Text[b.End-s.Start:], true
 }
 
-const (
-	rounds  = 400
-	depth   = 3
-	rate    = 0.03
-	rows    = 0.6  // of the samples, and
-	columns = 0.15 // of the features, that a tree sees
-	fewest  = 12   // samples in a leaf
-	ridge   = 2.0  // added to each leaf's weight
-)
-
-// fit boosts trees (Friedman, “Greedy function approximation: a gradient boosting
-// machine”, 2001): in each round a small tree for each class is fitted to what the
-// probabilities still lack.
-func fit(samples []sample) ground.Model {
-	n := len(samples)
-	r := rand.New(rand.NewPCG(1, 2))
-	// Statements that were made count, and do not make a class likelier.
-	var people, every, scale [3]float64
-	for _, s := range samples {
-		every[s.class] += s.w
-		if s.kind != "made" {
-			people[s.class] += s.w
-		}
-	}
-	for k := range scale {
-		scale[k] = people[k] / every[k] * float64(n) / (people[0] + people[1] + people[2])
-	}
-	var m ground.Model
-	scores := make([][3]float64, n)
-	all := make([]int, n)
-	for i := range all {
-		all[i] = i
-	}
-	sorted := make([][]int, len(samples[0].x))
-	for f := range sorted {
-		sorted[f] = append([]int(nil), all...)
-		sort.SliceStable(sorted[f], func(a, b int) bool { return samples[sorted[f][a]].x[f] < samples[sorted[f][b]].x[f] })
-	}
-	for range rounds {
-		p := make([][3]float64, n)
-		for i := range n {
-			p[i] = ground.Softmax(scores[i])
-		}
-		var trees [3]ground.Tree
-		for k := range 3 {
-			g, h := make([]float64, n), make([]float64, n)
-			for i, s := range samples {
-				y := 0.0
-				if s.class == k {
-					y = 1
-				}
-				g[i] = s.w * scale[s.class] * (y - p[i][k])
-				h[i] = s.w * scale[s.class] * p[i][k] * (1 - p[i][k])
-			}
-			in := make([]bool, n)
-			for i := range in {
-				in[i] = r.Float64() < rows
-			}
-			use := make([]bool, len(sorted))
-			for i := range use {
-				use[i] = r.Float64() < columns
-			}
-			grow(samples, sorted, use, g, h, in, depth, &trees[k])
-			for i, s := range samples {
-				scores[i][k] += trees[k].Value(s.x)
-			}
-		}
-		m = append(m, trees)
-	}
-	return m
-}
-
-// grow adds a node, and those below it, to a tree.
-func grow(samples []sample, sorted [][]int, use []bool, g, h []float64, in []bool, left int, t *ground.Tree) int {
-	at := len(*t)
-	*t = append(*t, ground.Node{Feature: -1})
-	sumG, sumH, count := 0.0, 0.0, 0
-	for i, ok := range in {
-		if ok {
-			sumG += g[i]
-			sumH += h[i]
-			count++
-		}
-	}
-	leaf := math.Round(1e4*rate*sumG/(sumH+ridge)) / 1e4
-	if left == 0 || count < 2*fewest {
-		(*t)[at].Value = leaf
-		return at
-	}
-	best, feature, threshold := 1e-6, -1, 0.0
-	whole := sumG * sumG / (sumH + ridge)
-	for f := range sorted {
-		if !use[f] {
-			continue
-		}
-		lg, lh, ln := 0.0, 0.0, 0
-		last := math.Inf(-1)
-		for _, i := range sorted[f] {
-			if !in[i] {
-				continue
-			}
-			x := samples[i].x[f]
-			if x > last && ln >= fewest && count-ln >= fewest {
-				gain := lg*lg/(lh+ridge) + (sumG-lg)*(sumG-lg)/(sumH-lh+ridge) - whole
-				if gain > best {
-					best, feature, threshold = gain, f, (x+last)/2
-				}
-			}
-			lg += g[i]
-			lh += h[i]
-			ln++
-			last = x
-		}
-	}
-	if feature < 0 {
-		(*t)[at].Value = leaf
-		return at
-	}
-	low, high := make([]bool, len(in)), make([]bool, len(in))
-	for i, ok := range in {
-		if ok {
-			if samples[i].x[feature] < threshold {
-				low[i] = true
-			} else {
-				high[i] = true
-			}
-		}
-	}
-	(*t)[at].Feature, (*t)[at].Threshold = feature, float64(int(threshold*10000+0.5))/10000
-	l := grow(samples, sorted, use, g, h, low, left-1, t)
-	r := grow(samples, sorted, use, g, h, high, left-1, t)
-	(*t)[at].Low, (*t)[at].High = l, r
-	return at
-}
-
-func likeliest(x []float64, m ground.Model) int {
+func likeliest(x []float64, m tree.Model) int {
 	p := m.Probabilities(x)
 	best := 0
 	for k := range p {
