@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"time"
 
@@ -672,6 +673,7 @@ func (a *App) bodyAt(ctx context.Context, tx store.DB, s store.Scope, id uuid.UU
 func (e Edit) applied(q question.Question) question.Question {
 	before := q
 	q.Stem, q.Level, q.Key = e.Stem, e.Level, e.Key
+	q.Key.Points = slices.DeleteFunc(slices.Clone(e.Key.Points), func(p string) bool { return strings.TrimSpace(p) == "" })
 	q.Topic = ""
 	if e.TopicID != nil {
 		q.Topic = e.TopicID.String()

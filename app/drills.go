@@ -92,6 +92,9 @@ type Feedback struct {
 	Worked      []string         `json:"worked" nullable:"false"`
 	Explanation string           `json:"explanation,omitempty"`
 	Evidence    []proof.Evidence `json:"evidence" nullable:"false"`
+	Points      []marking.Point  `json:"points" nullable:"false" doc:"of an answer in words, how each point of the key stands in it"`
+	Doubtful    bool             `json:"doubtful" doc:"the mark is a proposal, and should be looked at"`
+	Own         bool             `json:"own" doc:"the person marked it, or an answer in the same words"`
 }
 
 // SlipMade is the wrong turn behind an answer.
@@ -318,7 +321,8 @@ func (a *App) DrillItem(ctx context.Context, account, course, drill uuid.UUID, p
 // placed is a question at a place of a drill, whole.
 type placed struct {
 	store.OpenPlace
-	question question.Question
+	question  question.Question
+	overrules []store.Overrule // the account's own marks of answers in words, the latest first
 }
 
 func (a *App) open(ctx context.Context, account, course, drill uuid.UUID, position int) (placed, error) {
@@ -327,7 +331,14 @@ func (a *App) open(ctx context.Context, account, course, drill uuid.UUID, positi
 		return placed{}, err
 	}
 	q, err := kind.Decode(p.Item.Body)
-	return placed{p, q}, err
+	if err != nil {
+		return placed{}, err
+	}
+	out := placed{OpenPlace: p, question: q}
+	if kind.Answers(q) == kind.Prose {
+		out.overrules, err = store.OverrulesOf(ctx, a.pool, p.Scope, p.Item.QuestionID, p.Item.Version)
+	}
+	return out, err
 }
 
 // shown is the question without anything of its answer.
@@ -360,16 +371,16 @@ func (a *App) Answer(ctx context.Context, account, course, drill uuid.UUID, posi
 	} else if response.Empty() {
 		return DrillItem{}, invalid("Nothing is chosen or typed; answer first, or say that you have no idea.")
 	}
-	result, err := kind.MarkContext(ctx, p.question, response)
+	result, err := p.mark(ctx, response)
 	if err != nil {
-		return DrillItem{}, fmt.Errorf("marking an answer: %w", err)
+		return DrillItem{}, err
 	}
 	r := store.Attempt{
 		ID: in.ID, At: a.now(), SittingID: drill, Position: position, QuestionID: p.Item.QuestionID, Version: p.Item.Version,
 		Verdict: p.Item.Verdict, Revision: p.Item.Revision, Response: mustJSON(response), Confidence: in.Confidence,
 		Outof: cmp.Or(p.question.Marks, 1), Slip: result.Slip, Weight: 1, Seconds: in.Seconds,
 	}
-	r.Points = pointsOf(result, r.Outof)
+	r.Points = pointsOf(result.Result, r.Outof)
 	if p.Less {
 		r.Weight = ability.SeenWeight
 	}
@@ -406,11 +417,11 @@ func (p placed) feedback(ctx context.Context, given store.Attempt, made int) (*F
 		return nil, fmt.Errorf("reading a response: %w", err)
 	}
 	out.Given = Given{response.Options, response.Text, response.Blanks, response.Pairs, response.Cells}
-	marked, err := kind.MarkContext(ctx, q, response)
+	marked, err := p.mark(ctx, response)
 	if err != nil {
-		return nil, fmt.Errorf("marking an answer again: %w", err)
+		return nil, err
 	}
-	out.Says = marked.Feedback
+	out.Says, out.Points, out.Doubtful, out.Own = marked.Feedback, list(marked.Points), marked.Doubtful, marked.own
 	if percent := given.Percent(); percent != nil {
 		out.Percent = *percent
 	}

@@ -14,7 +14,10 @@ const written: { kind: string; stem: string; fill: (page: Page) => Promise<void>
       await box(page, "Option c is right").check();
     },
   },
-  { kind: "Short answer", stem: "Why is a filter bed washed?", fill: (page) => page.getByLabel("Key: an answer that is right").fill("To take out the mud that has settled in it.") },
+  { kind: "Short answer", stem: "Why is a filter bed washed?", fill: async (page) => {
+    await page.getByLabel("Key: an answer that is right").fill("Mud has settled in the bed and clogs it.");
+    await page.getByLabel(/^Points that an answer/).fill("Mud has settled in the bed\nThe mud clogs the bed\n");
+  } },
   {
     kind: "Match",
     stem: "What does each of them do?",
@@ -54,10 +57,19 @@ const answers: Record<string, (page: Page) => Promise<void>> = {
     await expect(page.getByText("There is more: sluice.")).toBeVisible();
   },
   "Why is a filter bed washed?": async (page) => {
-    await page.keyboard.type("Because of the mud.\nIt clogs.");
+    await page.keyboard.type("Mud has settled in the bed of the filter.\nA bed is a beautiful thing.");
     await page.keyboard.press("Control+Enter");
-    await expect(page.getByText("Not marked: hold it against the key yourself.")).toBeVisible();
-    await expect(page.getByText("To take out the mud that has settled in it.")).toBeVisible();
+    const points = page.getByRole("list", { name: "Points" });
+    await expect(points.getByRole("listitem")).toHaveCount(2);
+    await expect(page.getByText("Mud has settled in the bed and clogs it.")).toBeVisible(); // the key
+    for (const nth of [1, 2]) {
+      await page.getByRole("button", { name: new RegExp(`^Point ${nth} is`) }).focus();
+      await page.keyboard.press("Enter");
+      await page.getByRole("radio", { name: nth === 1 ? "found" : "half there" }).click();
+      await page.keyboard.press("Escape");
+      await expect(page.getByRole("button", { name: `Point ${nth} is: ${nth === 1 ? "found" : "half there"}` })).toBeVisible();
+    }
+    await expect(page.getByText("75% of the points, marked by you")).toBeVisible();
   },
   "What does each of them do?": async (page) => {
     for (const [entry, to] of [["the rake", "lifts"], ["the penstock", "shuts"], ["the weir", "holds"]] as const) {
@@ -118,7 +130,7 @@ test("every kind is written, kept, asked by keyboard and mouse, and edited", asy
     await expect(page.getByRole("button", { name: "Next" })).toBeVisible();
   }
   await page.goto(`/courses/${course}/drill/${drill}/${written.length + 1}`);
-  await expect(page.getByRole("heading", { level: 1 })).toContainText("3 of 4 right, 1 not marked.");
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("3 of 5 right.");
 
   // Each is edited: what is there is offered, and another stem is saved with it.
   const bank = (await (await page.request.get(`${api}/drills/${drill}`)).json()) as { places: unknown[] };

@@ -55,4 +55,10 @@ func (s *Server) drillOperations() {
 	}) (app.DrillItem, error) {
 		return s.app.Answer(ctx, account(ctx), in.Course, in.Drill, in.Position, in.Body)
 	})
+	operation(s, http.MethodPut, "/api/courses/{course}/drills/{drill}/places/{position}/mark", "overrule", "Mark one's own answer in words", func(ctx context.Context, in *struct {
+		OfPlace
+		Body app.OwnMark
+	}) (app.DrillItem, error) {
+		return s.app.Overrule(ctx, account(ctx), in.Course, in.Drill, in.Position, in.Body)
+	})
 }

@@ -76,6 +76,7 @@ const (
 	Mathematics          // an expression or a set
 	Words                // what the stem leaves out
 	Truth                // whether the stem is true
+	Prose                // sentences of one's own
 )
 
 // Claim is one answer that a question speaks of.

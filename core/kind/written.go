@@ -19,6 +19,8 @@ func (written) Own(k question.Key) question.Key {
 
 func (written) Key(q question.Question) string { return q.Key.Reference }
 
+func (written) Answers() Answer { return Prose }
+
 func (w written) Right(q question.Question) marking.Response {
 	return marking.Response{Text: w.Key(q)}
 }

@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"sync"
 
@@ -105,27 +106,64 @@ const doubtful = 0.7
 func (out *Result) Written(p *Points, answer string) {
 	out.Points, out.Percent = p.Judge(answer)
 	sure := 0.0
-	var add, contrary []string
 	for _, at := range out.Points {
 		sure += at.Sure / float64(len(out.Points))
+	}
+	out.Doubtful = sure < doubtful
+	out.sum()
+}
+
+// By marks an answer in words as somebody says that its points stand, in the order of the key, and
+// gives what it is worth then; half made counts half.
+func (out *Result) By(standings []Standing) (percent int, err error) {
+	if len(standings) != len(out.Points) {
+		return 0, fmt.Errorf("The answer is marked by %d points, and %d were marked.", len(out.Points), len(standings))
+	}
+	half := 0
+	points := slices.Clone(out.Points)
+	for i, s := range standings {
+		switch s {
+		case Made:
+			half += 2
+		case HalfMade:
+			half++
+		case Missed, SaidContrary:
+		default:
+			return 0, fmt.Errorf("A point is found, half, missing or contradicted, and not %q.", s)
+		}
+		points[i].Standing, points[i].Sure = s, 1
+	}
+	out.Points, out.Percent, out.Doubtful = points, (100*half+len(points))/(2*len(points)), false
+	out.sum()
+	return out.Percent, nil
+}
+
+// sum says of a marked answer what was found and what is to add.
+func (out *Result) sum() {
+	out.Found, out.Missing, out.Contradicted = []string{}, []string{}, []string{}
+	for _, at := range out.Points {
 		switch at.Standing {
 		case Made:
 			out.Found = append(out.Found, at.Text)
 		case SaidContrary:
 			out.Contradicted = append(out.Contradicted, at.Text)
-			contrary = append(contrary, at.Text)
 		default:
 			out.Missing = append(out.Missing, at.Text)
-			add = append(add, at.Text)
 		}
 	}
-	out.Doubtful = sure < doubtful
 	switch {
-	case len(add)+len(contrary) == 0:
-		out.Feedback = "All of it is there."
-	case len(contrary) > 0:
-		out.Feedback = fmt.Sprintf("Your answer seems to say otherwise than “%s”.", strings.TrimSuffix(contrary[0], "."))
+	case len(out.Contradicted) > 0:
+		out.Feedback = fmt.Sprintf("Your answer seems to say otherwise than “%s”.", strings.TrimSuffix(out.Contradicted[0], "."))
+	case len(out.Missing) > 0:
+		out.Feedback = fmt.Sprintf("To add: %s.", strings.TrimSuffix(out.Missing[0], "."))
 	default:
-		out.Feedback = fmt.Sprintf("To add: %s.", strings.TrimSuffix(add[0], "."))
+		out.Feedback = "All of it is there."
 	}
+}
+
+// SameWords says whether two answers are the same words in the same order, but for signs, capital
+// letters and articles.
+func SameWords(a, b string) bool {
+	x := canonical(a)
+	return x != "" && x == canonical(b)
 }

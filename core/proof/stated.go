@@ -229,7 +229,7 @@ func (x *examination) stated() []Finding {
 	switch kind.Answers(x.Question) {
 	case kind.Truth:
 		found = x.statedTruth()
-	case kind.OneOption, kind.SomethingElse:
+	case kind.OneOption, kind.SomethingElse, kind.Prose:
 		switch {
 		case len(x.Key.Options) > 0:
 			found = x.statedOptions()

@@ -6,7 +6,6 @@ import { Failing, Nothing, Waiting } from "./parts/state";
 import { CoursePage } from "./stations/courses/course";
 import { Courses } from "./stations/courses/courses";
 import { DraftStation } from "./stations/draft/draft";
-import { DrillRunPage } from "./stations/drill/run";
 import { DrillStation } from "./stations/drill/drill";
 import { Entrance } from "./stations/entrance/entrance";
 import { GapsStation } from "./stations/gaps/gaps";
@@ -104,7 +103,7 @@ export const router = createBrowserRouter([
               { path: "proof/:question?", lazy: async () => ({ Component: (await import("./stations/proof/proof")).ProofStation }) },
               { path: "drill", element: <DrillStation /> },
               { path: "drill/cards", lazy: async () => ({ Component: (await import("./stations/drill/cards")).CardsStation }) },
-              { path: "drill/:drill/:position?", element: <DrillRunPage /> },
+              { path: "drill/:drill/:position?", lazy: async () => ({ Component: (await import("./stations/drill/run")).DrillRunPage }) },
               { path: "gaps", element: <GapsStation /> },
             ],
           },

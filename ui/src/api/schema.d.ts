@@ -454,6 +454,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/drills/{drill}/places/{position}/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Mark one's own answer in words */
+        put: operations["overrule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/formulas": {
         parameters: {
             query?: never;
@@ -1816,12 +1833,18 @@ export interface components {
         Feedback: {
             /** @enum {string} */
             confidence: "sure" | "hunch" | "no idea";
+            /** @description the mark is a proposal, and should be looked at */
+            doubtful: boolean;
             evidence: components["schemas"]["Evidence"][];
             explanation?: string;
             given: components["schemas"]["Given"];
             key: components["schemas"]["Key"];
+            /** @description the person marked it, or an answer in the same words */
+            own: boolean;
             /** Format: int64 */
             percent: number;
+            /** @description of an answer in words, how each point of the key stands in it */
+            points: components["schemas"]["Point"][];
             /**
              * Format: uuid
              * @description which it was, to go on from
@@ -2081,6 +2104,15 @@ export interface components {
             title: string;
             topics: components["schemas"]["SyllabusTopic"][];
         };
+        OwnMark: {
+            /**
+             * Format: uuid
+             * @description chosen by the page; sent twice, it counts once
+             */
+            id: string;
+            /** @description of the points, in the order of the key: found, half, missing or contradicted */
+            standings: string[];
+        };
         Paper: {
             /** @description questions that may be meant otherwise */
             doubts: components["schemas"]["Doubt"][];
@@ -2192,6 +2224,16 @@ export interface components {
             text: string;
             /** @description of the source or the question */
             title: string;
+        };
+        Point: {
+            /** @enum {string} */
+            standing: "found" | "half" | "missing" | "contradicted";
+            /**
+             * Format: double
+             * @description how likely it stands so, from 0 to 1
+             */
+            sure: number;
+            text: string;
         };
         Question: {
             cites?: components["schemas"]["Cite"][];
@@ -3815,6 +3857,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Challenge"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    overrule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                drill: string;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMark"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillItem"];
                 };
             };
             /** @description Error */

@@ -2,7 +2,7 @@ import { Prose } from "../parts/prose";
 import { Frame, KeyLine, Line } from "./frame";
 import type { Room } from "./room";
 
-/** written is a room for answers in words, which are kept and held against the key by the candidate. */
+/** written is a room for answers in words, which are marked point by point in the margin. */
 function written(name: string, rows: number): Room {
   return {
     name,
@@ -13,7 +13,7 @@ function written(name: string, rows: number): Room {
           <span className="label">Answer</span>
           <textarea className="field read w-full" rows={rows} maxLength={4000} autoFocus value={given.text ?? ""} onChange={(e) => change({ text: e.target.value })} />
         </label>
-        <p className="mt-2 text-[13px] text-ink-2">It is kept and shown beside the key; it is not marked.</p>
+        <p className="mt-2 text-[13px] text-ink-2">It is marked by the points of the key, in whatever words; lists of key words earn nothing.</p>
       </Frame>
     ),
     Outcome: ({ item }) => {
@@ -34,10 +34,21 @@ function written(name: string, rows: number): Room {
     Shown: ({ question: q }) => <Frame of={q}>{q.revealed?.question.key.reference && <KeyLine>{q.revealed.question.key.reference}</KeyLine>}</Frame>,
     fresh: { key: { reference: "" } },
     Edit: ({ draft: { key }, change }) => (
-      <label className="label">
-        Key: an answer that is right
-        <textarea rows={rows} className="field font-read" value={key.reference ?? ""} onChange={(e) => change({ key: { ...key, reference: e.target.value } })} />
-      </label>
+      <>
+        <label className="label">
+          Key: an answer that is right
+          <textarea rows={rows} className="field font-read" value={key.reference ?? ""} onChange={(e) => change({ key: { ...key, reference: e.target.value } })} />
+        </label>
+        <label className="label">
+          Points that an answer has to make, one a line; without any, each sentence of the key is one
+          <textarea
+            rows={3}
+            className="field font-read"
+            value={(key.points ?? []).join("\n")}
+            onChange={(e) => change({ key: { ...key, points: e.target.value === "" ? [] : e.target.value.split("\n") } })}
+          />
+        </label>
+      </>
     ),
   };
 }

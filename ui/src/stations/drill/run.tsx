@@ -4,6 +4,7 @@ import { Link, useNavigate, useOutletContext, useParams } from "react-router";
 import { api, sound, take, type DrillItem, type DrillRun, type Given } from "../../api/client";
 import * as queries from "../../api/queries";
 import { ChallengeKey } from "./challenge";
+import { Points } from "./points";
 import { GoOn } from "../draft/more";
 import { Note, Quote } from "../../marginalia/note";
 import { answered as some, roomOf } from "../../kinds";
@@ -201,6 +202,8 @@ function Margin({ course, drill, item }: { course: string; drill: string; item: 
           <Note tone="eye" title="Not marked">
             {f.says}
           </Note>
+        ) : f.points.length > 0 && f.confidence !== "no idea" ? (
+          <Points course={course} drill={drill} item={item} />
         ) : right ? (
           <Note tone="sound" title={<><Mark verdict="cleared" label="" /> {f.confidence === "hunch" ? "Right, by a hunch" : "Right"}</>}>
             {why(f.key.options?.[0])}
