@@ -55,6 +55,7 @@ var siblings = map[string][]string{
 	"writer":   {"exercise", "fact", "kind", "language", "maths", "question", "reason", "source"},
 	"proof":    {"fact", "ground", "kind", "language", "maths", "question", "source"},
 	"ability":  {},
+	"memory":   {},
 }
 
 // allowed are what the core may use beyond the standard library: what reads

@@ -16,7 +16,7 @@ import (
 // OwnMark is how somebody marks their own answer in words: how each point of the key stands in it.
 type OwnMark struct {
 	ID        uuid.UUID          `json:"id" doc:"chosen by the page; sent twice, it counts once"`
-	Standings []marking.Standing `json:"standings" minItems:"1" maxItems:"60" nullable:"false" doc:"of the points, in the order of the key: found, half, missing or contradicted"`
+	Standings []marking.Standing `json:"standings" maxItems:"60" nullable:"false" doc:"of the points, in the order of the key: found, half, missing or contradicted"`
 }
 
 // Overrule marks an answer in words as the person who gave it says. What it was marked with first is
