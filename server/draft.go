@@ -40,15 +40,6 @@ func (s *Server) draftOperations() {
 	operation(s, http.MethodDelete, "/api/courses/{course}/batches/{batch}", "cancel-batch", "Stop a batch; what is drafted stays", func(ctx context.Context, in *OfBatch) (app.Batch, error) {
 		return s.app.CancelBatch(ctx, account(ctx), in.Course, in.Batch)
 	})
-	operation(s, http.MethodGet, "/api/courses/{course}/cards", "cards", "List the cards", func(ctx context.Context, in *InCourse) ([]app.Card, error) {
-		return s.app.Cards(ctx, account(ctx), in.Course)
-	})
-	operation(s, http.MethodDelete, "/api/courses/{course}/cards/{card}", "drop-card", "Take a card out of use", func(ctx context.Context, in *struct {
-		InCourse
-		Card uuid.UUID `path:"card"`
-	}) ([]app.Card, error) {
-		return s.app.DropCard(ctx, account(ctx), in.Course, in.Card)
-	})
 	operation(s, http.MethodGet, "/api/courses/{course}/briefs", "briefs", "List the briefs that are kept", func(ctx context.Context, in *InCourse) ([]app.SavedBrief, error) {
 		return s.app.Briefs(ctx, account(ctx), in.Course)
 	})

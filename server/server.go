@@ -135,6 +135,7 @@ func (s *Server) describe(r chi.Router) {
 	s.bankOperations()
 	s.challengeOperations()
 	s.drillOperations()
+	s.cardOperations()
 	s.changeOperation()
 }
 

@@ -215,10 +215,11 @@ func (v visitor) owned() map[string]string {
 		v.t.Fatal("nothing was drafted")
 	}
 	ids["question"] = list[0].ID
-	if v.get(&list, "GET", at+"/cards", nil); len(list) == 0 {
+	var deck struct{ Cards []withID }
+	if v.get(&deck, "GET", at+"/cards", nil); len(deck.Cards) == 0 {
 		v.t.Fatal("no card was made")
 	}
-	ids["card"] = list[0].ID
+	ids["card"] = deck.Cards[0].ID
 	v.get(&made, "PUT", at+"/drills/"+ids["drill"], map[string]any{"count": 2})
 	if status, says := v.call("PUT", at+"/briefs/"+ids["brief"], map[string]any{"name": "Weekly mix", "brief": map[string]any{"count": 6}}); status != http.StatusOK {
 		v.t.Fatalf("keeping a brief answers %d: %s", status, says)

@@ -188,6 +188,12 @@ func CountPassages(ctx context.Context, db DB, s Scope, id uuid.UUID, passages [
 	return n, err
 }
 
+// PassageText is what a passage says.
+func PassageText(ctx context.Context, db DB, s Scope, id uuid.UUID, passage string) (text string, err error) {
+	err = db.QueryRow(ctx, `select text from passages where course_id = $1 and source_id = $2 and id = $3`, s.course, id, passage).Scan(&text)
+	return text, missing(err)
+}
+
 // RemoveSource deletes a source with its passages.
 func RemoveSource(ctx context.Context, db DB, s Scope, id uuid.UUID) error {
 	return changed(ctx, db, `delete from sources where course_id = $1 and id = $2`, s.course, id)

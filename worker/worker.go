@@ -113,6 +113,7 @@ func (q *Queue) Start(ctx context.Context) error {
 	watching, cancel := context.WithCancel(context.WithoutCancel(ctx))
 	q.cancel = cancel
 	q.watch.Go(func() { q.keepWatch(watching) })
+	q.watch.Go(func() { q.keepFitting(watching) })
 	return nil
 }
 

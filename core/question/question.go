@@ -8,6 +8,8 @@
 package question
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
 	"fmt"
 	"slices"
 	"strings"
@@ -243,6 +245,12 @@ type Card struct {
 	Topic  string     `json:"topic,omitempty"`
 	Cites  []Cite     `json:"cites,omitempty"`
 	Origin Origin     `json:"origin"`
+}
+
+// CardID is an id made of what a card says, so that the same card has the same id.
+func CardID(c Card) string {
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s\x00%v", c.Kind, c.Front, c.Back, c.Masks))
+	return "c" + hex.EncodeToString(sum[:8])
 }
 
 // Mask is a covered cell of a table, r2c3, or a covered label of a picture, and what stands

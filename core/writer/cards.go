@@ -3,8 +3,6 @@ package writer
 import (
 	"cmp"
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"fmt"
 	"math/rand/v2"
 	"slices"
@@ -71,8 +69,7 @@ func Cards(ctx context.Context, m *Material, b Brief) ([]question.Card, error) {
 		if more != nil {
 			more(&c)
 		}
-		sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s\x00%v", kind, front, back, c.Masks))
-		c.ID = "c" + hex.EncodeToString(sum[:8])
+		c.ID = question.CardID(c)
 		text := strings.ToLower(front + " " + back + " " + fmt.Sprint(c.Rows))
 		wanted := len(b.Cards.Include) == 0 || slices.ContainsFunc(b.Cards.Include, func(w string) bool { return strings.Contains(text, strings.ToLower(w)) })
 		if !wanted || slices.Contains(b.Avoid, c.ID) || len(b.Cards.Kinds) > 0 && !slices.Contains(b.Cards.Kinds, kind) || len(strings.Fields(back)) > lengths[b.Cards.Length] || !b.wantsTopic(t.topic) || !b.wantsSource(t.src.ID) {

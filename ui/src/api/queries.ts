@@ -67,7 +67,7 @@ export const batch = (id: string, batch: string) =>
   queryOptions({ queryKey: ["course", id, "batches", batch], queryFn: () => take(api.GET("/api/courses/{course}/batches/{batch}", { params: { path: { course: id, batch } } })) });
 export const briefs = (id: string) => queryOptions({ queryKey: ["course", id, "batches", "briefs"], queryFn: () => take(api.GET("/api/courses/{course}/briefs", at(id))) });
 export const batches = (id: string) => queryOptions({ queryKey: ["course", id, "batches"], queryFn: () => take(api.GET("/api/courses/{course}/batches", at(id))) });
-export const cards = (id: string) => queryOptions({ queryKey: ["course", id, "batches", "cards"], queryFn: () => take(api.GET("/api/courses/{course}/cards", at(id))) });
+export const cards = (id: string) => queryOptions({ queryKey: ["course", id, "batches", "cards"], queryFn: () => take(api.GET("/api/courses/{course}/cards", { params: { path: { course: id }, query: { east: -new Date().getTimezoneOffset() } } })) });
 export const bench = (id: string) => queryOptions({ queryKey: ["course", id, "bench"], queryFn: () => take(api.GET("/api/courses/{course}/bench", at(id))) });
 export const bank = (id: string) => queryOptions({ queryKey: ["course", id, "bench", "bank"], queryFn: () => take(api.GET("/api/courses/{course}/bank", at(id))) });
 export const question = (id: string, question: string) =>

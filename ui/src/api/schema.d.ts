@@ -289,7 +289,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List the cards */
+        /** Read the cards, with what is due */
         get: operations["cards"];
         put?: never;
         post?: never;
@@ -307,10 +307,46 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post?: never;
+        /** Change what a card says */
+        put: operations["edit-card"];
+        /** Make a card by hand */
+        post: operations["make-card"];
         /** Take a card out of use */
         delete: operations["drop-card"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/cards/{card}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep how a card went */
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/cards/{card}/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a card away, or bring it back */
+        put: operations["put-off-card"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -437,6 +473,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/drills/{drill}/places/{position}/card/{card}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a card of a question that was answered */
+        post: operations["card-from"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/drills/{drill}/places/{position}/challenges/{challenge}": {
         parameters: {
             query?: never;
@@ -498,6 +551,23 @@ export interface paths {
         /** Where the marks are, topic by topic */
         get: operations["gaps"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course}/memory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how much may be forgotten */
+        put: operations["forget-at-most"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1164,6 +1234,13 @@ export interface components {
             name: string;
             settings: components["schemas"]["Settings"];
         };
+        Again: {
+            /**
+             * Format: double
+             * @description from now, before the exam comes into it
+             */
+            days: number;
+        };
         Answer: {
             /** @enum {string} */
             confidence: "sure" | "hunch" | "no idea";
@@ -1427,6 +1504,15 @@ export interface components {
         };
         Card: {
             back: string;
+            /** @description a person made it */
+            by_hand: boolean;
+            /**
+             * Format: int64
+             * @description in how many days it is to be looked at again; left out of one never looked at, resting or done before the exam
+             */
+            day?: number;
+            /** @description how likely it is recalled, per cent, at twelve equal steps since its last look */
+            fades?: number[];
             /** @description of a picture, its name */
             file?: string;
             front: string;
@@ -1434,17 +1520,46 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "term" | "question" | "blank" | "cell" | "region" | "steps";
+            /**
+             * Format: int64
+             * @description how often it was looked at
+             */
+            looks: number;
             /** @description what is covered */
             masks?: components["schemas"]["Mask"][];
+            /** @description that it was drawn from */
+            passage?: string;
+            /** @description not today */
+            put_off: boolean;
             /** @description what the source says */
             quote?: string;
+            /**
+             * Format: int64
+             * @description how likely it is recalled now, per cent
+             */
+            recall: number;
+            resting: boolean;
             /** @description of a table, its covered cells empty */
             rows?: string[][];
+            /**
+             * Format: double
+             * @description days since its last look
+             */
+            since?: number;
             /** @description the title of its source */
             source?: string;
             /** Format: uuid */
             source_id?: string;
+            /**
+             * Format: double
+             * @description the days of one of these
+             */
+            step?: number;
             topic?: string;
+            /** Format: uuid */
+            topic_id?: string;
+            /** Format: int64 */
+            version: number;
         };
         CardBrief: {
             /** Format: int64 */
@@ -1453,6 +1568,27 @@ export interface components {
             kinds?: string[];
             /** @enum {string} */
             length?: "short" | "medium" | "long";
+        };
+        CardLook: {
+            /**
+             * Format: uuid
+             * @description chosen by the page; sent twice, it counts once
+             */
+            id: string;
+            /**
+             * @description before the card was turned
+             * @enum {string}
+             */
+            said: "sure" | "hunch" | "no idea";
+            /** Format: int64 */
+            seconds: number;
+            /** @description what was typed before the turn */
+            typed?: string;
+            /**
+             * @description once it was turned
+             * @enum {string}
+             */
+            went: "had it" | "partly" | "missed";
         };
         Challenge: {
             /** @description it was opened again after another ruling */
@@ -1639,6 +1775,35 @@ export interface components {
             name: string;
             password: string;
         };
+        Deck: {
+            cards: components["schemas"]["Card"][];
+            /**
+             * Format: int64
+             * @description cards to be looked at today
+             */
+            due: number;
+            /**
+             * Format: int64
+             * @description in how many days the exam is
+             */
+            exam?: number;
+            /**
+             * Format: int64
+             * @description cards never looked at
+             */
+            fresh: number;
+            /** @description how much of each topic is remembered */
+            known: components["schemas"]["TopicMemory"][];
+            /** @description how many cards are to be looked at today, tomorrow and so on */
+            load: number[];
+            /**
+             * Format: int64
+             * @description at most one in so many may be forgotten
+             */
+            one_in: number;
+            /** @description how fast things are forgotten was found from the account's own looks */
+            yours: boolean;
+        };
         Declined: {
             slot: string;
             why: string;
@@ -1747,6 +1912,14 @@ export interface components {
              * @description answers in words, kept and not marked
              */
             unmarked: number;
+        };
+        "Edit-cardRequest": {
+            back: string;
+            front: string;
+            /** Format: uuid */
+            topic_id?: string;
+            /** Format: int64 */
+            version: number;
         };
         "Edit-questionRequest": {
             key: components["schemas"]["Key"];
@@ -1876,6 +2049,13 @@ export interface components {
             says: string;
             title: string;
             verdict: string;
+        };
+        "Forget-at-mostRequest": {
+            /**
+             * Format: int64
+             * @description at most one in so many
+             */
+            one_in: number;
         };
         Former: {
             /** Format: date-time */
@@ -2057,6 +2237,18 @@ export interface components {
             brief: components["schemas"]["Brief"];
             name: string;
         };
+        NewCard: {
+            back: string;
+            front: string;
+            passage?: string;
+            /**
+             * Format: uuid
+             * @description what it is drawn from
+             */
+            source_id?: string;
+            /** Format: uuid */
+            topic_id?: string;
+        };
         NewCourse: {
             /** @description YYYY-MM-DD, or empty */
             exam_date?: string;
@@ -2234,6 +2426,17 @@ export interface components {
              */
             sure: number;
             text: string;
+        };
+        PutOff: {
+            /**
+             * Format: date-time
+             * @description the person's next midnight, where it is not for today
+             */
+            midnight?: string;
+            /** @description not before the person's midnight */
+            not_today: boolean;
+            /** @description out of use until the person takes it up again */
+            resting: boolean;
         };
         Question: {
             cites?: components["schemas"]["Cite"][];
@@ -2620,6 +2823,21 @@ export interface components {
              * @description share of the marks without the topics below it, per cent
              */
             weight: number;
+        };
+        TopicMemory: {
+            /** Format: int64 */
+            cards: number;
+            /**
+             * Format: int64
+             * @description of those, that were looked at
+             */
+            looked: number;
+            /**
+             * Format: int64
+             * @description how much of all of them is recalled now, per cent
+             */
+            recall: number;
+            topic: string;
         };
         TopicView: {
             can_do: components["schemas"]["StatementView"][];
@@ -3459,7 +3677,10 @@ export interface operations {
     };
     cards: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description minutes by which the person's clock is ahead of UTC */
+                east?: number;
+            };
             header?: never;
             path: {
                 course: string;
@@ -3474,7 +3695,79 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Card"][];
+                    "application/json": components["schemas"]["Deck"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "edit-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Edit-cardRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "make-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCard"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
                 };
             };
             /** @description Error */
@@ -3506,7 +3799,79 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Card"][];
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-off-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Error */
@@ -3832,6 +4197,40 @@ export interface operations {
             };
         };
     };
+    "card-from": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+                drill: string;
+                position: number;
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     challenge: {
         parameters: {
             query?: never;
@@ -3960,6 +4359,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Gap"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "forget-at-most": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Forget-at-mostRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Error */

@@ -84,7 +84,7 @@ function Newest({ course, batch: b }: { course: string; batch: Batch }) {
       {!under && b.cards > 0 && (
         <Note tone="sound" title={`${counted(b.cards, "card")} more`}>
           <Link className="link" to={`/courses/${course}/drill/cards`}>
-            Turn the cards
+            Look at the cards
           </Link>
         </Note>
       )}

@@ -152,11 +152,12 @@ function Told({ course }: { course: string }) {
 /** Deck leads to the cards, where there are any. */
 function Deck({ course }: { course: string }) {
   const { data } = useQuery(queries.cards(course));
-  if (!data || data.length === 0) return null;
+  if (!data || data.cards.length === 0) return null;
   return (
-    <Note title={counted(data.length, "card")}>
+    <Note tone={data.due > 0 ? "eye" : "plain"} title={data.due > 0 ? `${counted(data.due, "card")} due today` : counted(data.cards.length, "card")}>
+      {data.fresh > 0 && <p>{data.fresh} never looked at.</p>}
       <Link className="link" to={`/courses/${course}/drill/cards`}>
-        Turn the cards
+        Look at the cards
       </Link>
     </Note>
   );

@@ -5,6 +5,7 @@ import { api, sound, take, type DrillItem, type DrillRun, type Given } from "../
 import * as queries from "../../api/queries";
 import { ChallengeKey } from "./challenge";
 import { Points } from "./points";
+import { ToCard } from "./tocard";
 import { GoOn } from "../draft/more";
 import { Note, Quote } from "../../marginalia/note";
 import { answered as some, roomOf } from "../../kinds";
@@ -240,6 +241,7 @@ function Margin({ course, drill, item }: { course: string; drill: string; item: 
         )}
       </div>
       <ChallengeKey key={f.question} course={course} drill={drill} position={item.position} item={item} />
+      <ToCard key={`card ${f.question}`} course={course} drill={drill} position={item.position} />
       <GoOn key={`on ${f.question}`} course={course} question={f.question} level={item.level} numbers={f.worked.length > 0} />
     </>
   );

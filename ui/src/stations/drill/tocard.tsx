@@ -1,0 +1,37 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, take } from "../../api/client";
+import { Note } from "../../marginalia/note";
+import { Button } from "../../parts/button";
+import { useKeys } from "../../parts/keys";
+import { Trouble } from "../../parts/state";
+
+/** ToCard makes a card of a question that was answered. */
+export function ToCard({ course, drill, position }: { course: string; drill: string; position: number }) {
+  const client = useQueryClient();
+  const [card] = useState(() => crypto.randomUUID());
+  const make = useMutation({
+    mutationFn: () => take(api.POST("/api/courses/{course}/drills/{drill}/places/{position}/card/{card}", { params: { path: { course, drill, position, card } } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["course", course, "batches", "cards"] }),
+  });
+  const press = () => !make.isPending && make.mutate();
+  useKeys([!make.isSuccess && { key: "r", does: "Make a card of it", press }]);
+  return (
+    <Note title="To remember it">
+      {make.isSuccess ? (
+        <p>
+          It is among the cards.{" "}
+          <Link className="link" to={`/courses/${course}/drill/cards`}>
+            Look at them
+          </Link>
+        </p>
+      ) : (
+        <Button small cap="r" onClick={press} disabled={make.isPending}>
+          Make a card of it
+        </Button>
+      )}
+      <Trouble error={make.error} />
+    </Note>
+  );
+}
