@@ -40,9 +40,9 @@ type Card struct {
 	PutOff  bool `json:"put_off" doc:"not today"`
 	Recall  int  `json:"recall" doc:"how likely it is recalled now, per cent"`
 
-	Fades []int   `json:"fades,omitempty" nullable:"false" doc:"how likely it is recalled, per cent, at twelve equal steps since its last look"`
-	Step  float64 `json:"step,omitempty" doc:"the days of one of these"`
-	Since float64 `json:"since,omitempty" doc:"days since its last look"`
+	Fades []float64 `json:"fades,omitempty" nullable:"false" doc:"how likely it is recalled, per cent, at equal steps since its last look"`
+	Step  float64   `json:"step,omitempty" doc:"the days of one of these"`
+	Since float64   `json:"since,omitempty" doc:"days since its last look"`
 }
 
 // mostCards is how many cards a course holds.

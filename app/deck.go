@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"math"
 	"time"
 
 	"github.com/google/uuid"
@@ -124,7 +125,8 @@ func (d *Deck) remember(memories map[uuid.UUID]store.Memory, right []store.Right
 		t.Recall += c.Recall
 		if m.Looks > 0 {
 			t.Looked++
-			c.Fades, c.Step, c.Since = fades(w, state), 2*state.Stability/12, memory.Days(state.At, now)
+			c.Fades, c.Step = fades(w, state)
+			c.Since = memory.Days(state.At, now)
 		}
 		card := memory.Card{ID: c.ID.String(), State: state}
 		if m.NotBefore != nil && m.NotBefore.After(now) {
@@ -160,14 +162,20 @@ func (d *Deck) remember(memories map[uuid.UUID]store.Memory, right []store.Right
 	return nil
 }
 
-// fades is how likely a card is recalled, per cent, at twelve equal steps from its last look to twice
-// the days until nine of ten are.
-func fades(w memory.Weights, s memory.State) []int {
-	var out []int
-	for i := range 13 {
-		out = append(out, int(100*w.Recall(s, 2*s.Stability*float64(i)/12)+0.5))
+// shownFading is how much of a card's forgetting is shown, in stabilities, and in how many steps.
+const (
+	shownFading = 4
+	fadingSteps = 12
+)
+
+// fades is how likely a card is recalled, per cent, at equal steps from its last look on, and how many
+// days one of them is.
+func fades(w memory.Weights, s memory.State) (percent []float64, step float64) {
+	step = shownFading * s.Stability / fadingSteps
+	for i := range fadingSteps + 1 {
+		percent = append(percent, math.Round(1000*w.Recall(s, step*float64(i)))/10)
 	}
-	return out
+	return percent, step
 }
 
 // weightsOf are the weights of a member's memory, and whether they were found from their own looks.

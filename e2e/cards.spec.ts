@@ -94,7 +94,7 @@ test("cards are written, looked at as they fall due, put off, edited, and made o
   await page.getByRole("button", { name: "Keep the change" }).click();
   await expect(page.getByRole("article", { name: "Card" })).toContainText("What does the penstock at the outlet shut?");
   await page.keyboard.press("t");
-  await expect(page.getByRole("heading", { name: "3 cards looked at." })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Through 3 cards." })).toBeVisible();
   await expect(page.getByRole("complementary")).toContainText("2 of 3 cards looked at");
 
   await page.getByRole("button", { name: /^Forget at most/ }).click();

@@ -1511,7 +1511,7 @@ export interface components {
              * @description in how many days it is to be looked at again; left out of one never looked at, resting or done before the exam
              */
             day?: number;
-            /** @description how likely it is recalled, per cent, at twelve equal steps since its last look */
+            /** @description how likely it is recalled, per cent, at equal steps since its last look */
             fades?: number[];
             /** @description of a picture, its name */
             file?: string;

@@ -72,7 +72,11 @@ export function CardsStation() {
     onSuccess: () => void refetch(),
   });
   const mayWrite = about?.role === "owner" || about?.role === "tutor";
-  useKeys([mayWrite && writing === undefined && { key: "n", does: "Write a card", press: () => setWriting("new") }]);
+  const onward = () => (deck && deck.fresh > 0 ? void ask({ which: "new" }) : void go(`/courses/${course}/drill`));
+  useKeys([
+    deck !== undefined && card === undefined && writing === undefined && { key: " ", does: "Go on", press: onward },
+    mayWrite && writing === undefined && { key: "n", does: "Write a card", press: () => setWriting("new") },
+  ]);
   if (error) return <Failing error={error} again={() => void refetch()} />;
   if (!deck) return <Waiting what="the cards" />;
   const topics = [...new Set(deck.cards.map((c) => c.topic ?? ""))].filter((t) => t !== "").sort();
@@ -142,11 +146,15 @@ export function CardsStation() {
         />
       ) : (
         <Sheet label="How much is remembered" margin={<Known deck={deck} />}>
-          <h2 className="title">{run.length > 0 ? `${counted(run.length, "card")} looked at.` : asked === "due" ? "Nothing is due today." : "There are none of these."}</h2>
+          <h2 className="title">{run.length > 0 ? `Through ${counted(run.length, "card")}.` : asked === "due" ? "Nothing is due today." : "There are none of these."}</h2>
           <Load deck={deck} />
           <div className="mt-6 flex flex-wrap gap-2.5">
-            {deck.fresh > 0 && (
-              <Button tone="main" cap=" " onClick={() => void ask({ which: "new" })}>
+            {deck.fresh === 0 ? (
+              <Button tone="main" cap=" " onClick={onward}>
+                Back to Drill
+              </Button>
+            ) : (
+              <Button tone="main" cap=" " onClick={onward}>
                 Look at {counted(deck.fresh, "new one")}
               </Button>
             )}
@@ -156,9 +164,6 @@ export function CardsStation() {
                 Write a card
               </Button>
             )}
-            <Link className="link self-center" to={`/courses/${course}/drill`}>
-              Back to Drill
-            </Link>
           </div>
         </Sheet>
       )}

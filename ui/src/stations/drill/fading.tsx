@@ -10,7 +10,7 @@ export function Fading({ deck, card }: { deck: Deck; card: Card }) {
   if (!fades) return <Note title="Never looked at">It comes back before it is forgotten, once you have looked at it.</Note>;
   const w = 320;
   const h = 96;
-  const whole = step * 12;
+  const whole = step * (fades.length - 1);
   const x = (days: number) => (whole === 0 ? 0 : (Math.min(days, whole) / whole) * w);
   const y = (percent: number) => h - ((percent - 40) / 60) * h;
   const low = (100 * (deck.one_in - 1)) / deck.one_in;
@@ -30,7 +30,7 @@ export function Fading({ deck, card }: { deck: Deck; card: Card }) {
         </text>
       </svg>
       <p>
-        About <b className="num">{card.recall}%</b> sure to be there now{card.day !== undefined ? `; to be looked at ${inDays(card.day)}` : ""}.
+        Recalled now: about <b className="num">{card.recall}%</b>{card.day !== undefined ? `, looked at again ${inDays(card.day)}` : ""}.
       </p>
     </Note>
   );
