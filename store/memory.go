@@ -94,10 +94,10 @@ type Unfitted struct {
 }
 
 // UnfittedMemories are some memberships with so many looks at least, and so many more than they were
-// last fitted from.
+// last fitted from, a quarter of those at least.
 func UnfittedMemories(ctx context.Context, db DB, fewest, more, limit int) ([]Unfitted, error) {
 	return all[Unfitted](ctx, db, `select m.course_id, m.account_id from memberships m
-		where (select count(*) from looks l where l.account_id = m.account_id and l.course_id = m.course_id) >= greatest($1, m.fitted + $2) limit $3`, fewest, more, limit)
+		where (select count(*) from looks l where l.account_id = m.account_id and l.course_id = m.course_id) >= greatest($1, m.fitted + greatest($2, m.fitted / 4)) limit $3`, fewest, more, limit)
 }
 
 // RightOn is a right answer to a question of a topic.

@@ -10,12 +10,12 @@ const FewestLooks = 300
 
 // spread is how far each weight is likely to lie from the usual one: the prior by which fitting is
 // held back (maximum a posteriori).
-var spread = [...]float64{0.7, 0.6, 0.6, 0.4, 2, 0.08, 0.25, 0.2, 0.6, 0.2, 0.12}
+var spread = [...]float64{1.2, 1.2, 1.2, 0.6, 3, 0.12, 0.3, 0.25, 1, 0.3, 0.2}
 
 // Bounds of the weights, in the order of vector.
 var (
 	lowest  = [...]float64{-4, -3, -2, 0.05, 0, 0, 0, 0.1, -3, 0, 0.1}
-	highest = [...]float64{2, 4, 5, 4, 20, 1, 0.95, 1, 2, 1, 1.5}
+	highest = [...]float64{5, 5, 6, 4, 20, 1, 0.95, 1, 5, 1, 1.5}
 )
 
 func (w Weights) vector() [11]float64 {
