@@ -58,6 +58,44 @@ func (a *App) Gaps(ctx context.Context, account, course uuid.UUID) ([]Gap, error
 	return out, err
 }
 
+// Forecast is how the exam would likely go today; it says nothing before anything was answered.
+type Forecast struct {
+	ability.Forecast
+	Answered int     `json:"answered" doc:"answers that it rests on"`
+	PassMark float64 `json:"pass_mark"`
+	Asks     int     `json:"asks" doc:"how many questions the exam is taken to ask"`
+}
+
+// usualExam is how many questions an exam is taken to ask whose blueprint is not known.
+const usualExam = 60
+
+// Foresee forecasts the exam of a course from the account's answers.
+func (a *App) Foresee(ctx context.Context, account, course uuid.UUID) (Forecast, error) {
+	out := Forecast{Asks: usualExam}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		topics, err := store.Topics(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		answers, err := store.Answers(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		c, err := store.CourseOf(ctx, a.pool, s)
+		if err != nil {
+			return err
+		}
+		out.PassMark = c.PassMark
+		list := weighed(topics, answers)
+		for _, t := range list {
+			out.Answered += t.Answered.Count
+		}
+		out.Forecast = ability.Foresee(list, c.PassMark, usualExam)
+		return nil
+	})
+	return out, err
+}
+
 // gaps estimates the topics of a course from the account's responses.
 func (a *App) gaps(ctx context.Context, db store.DB, s store.Scope, topics []store.Topic) ([]ability.Gap, error) {
 	answers, err := store.Answers(ctx, db, s)
@@ -69,6 +107,11 @@ func (a *App) gaps(ctx context.Context, db store.DB, s store.Scope, topics []sto
 
 // estimated are the topics of a course as they are estimated from answers.
 func estimated(topics []store.Topic, answers []store.TopicAnswers) []ability.Gap {
+	return ability.Gaps(weighed(topics, answers))
+}
+
+// weighed are the topics of a course with their shares of the exam and what was answered of each.
+func weighed(topics []store.Topic, answers []store.TopicAnswers) []ability.Topic {
 	byTopic := map[uuid.UUID]ability.Answered{}
 	for _, t := range answers {
 		if t.TopicID != nil {
@@ -87,7 +130,7 @@ func estimated(topics []store.Topic, answers []store.TopicAnswers) []ability.Gap
 		}
 		list[i] = ability.Topic{ID: t.ID.String(), Weight: weight, Answered: byTopic[t.ID]}
 	}
-	return ability.Gaps(list)
+	return list
 }
 
 // byTopic is what each topic has for a drill; "" is what has no topic.

@@ -79,6 +79,9 @@ func (s *Server) courseOperations() {
 	}) (done, error) {
 		return done{true}, s.app.PlaceQuestion(ctx, account(ctx), in.Course, in.Question, in.Body)
 	})
+	operation(s, http.MethodGet, "/api/courses/{course}/forecast", "forecast", "How the exam would likely go today", func(ctx context.Context, in *InCourse) (app.Forecast, error) {
+		return s.app.Foresee(ctx, account(ctx), in.Course)
+	})
 	operation(s, http.MethodGet, "/api/courses/{course}/gaps", "gaps", "Where the marks are, topic by topic", func(ctx context.Context, in *InCourse) ([]app.Gap, error) {
 		return s.app.Gaps(ctx, account(ctx), in.Course)
 	})

@@ -46,6 +46,7 @@ export type DrillItem = Schemas["DrillItem"];
 export type Given = Schemas["Given"];
 export type Ask = Schemas["Ask"];
 export type Gap = Schemas["Gap"];
+export type Forecast = Schemas["Forecast"];
 export type Level = "easy" | "medium" | "hard";
 /** What a proof comes to; a question is sound, and can be drilled, when it is cleared or worked out. */
 export type Verdict = "cleared" | "worked" | "held" | "faulted" | "unproven";

@@ -524,6 +524,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the exam would likely go today */
+        get: operations["forecast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/formulas": {
         parameters: {
             query?: never;
@@ -2049,6 +2066,39 @@ export interface components {
             says: string;
             title: string;
             verdict: string;
+        };
+        Forecast: {
+            /**
+             * Format: int64
+             * @description answers that it rests on
+             */
+            answered: number;
+            /**
+             * Format: int64
+             * @description how many questions the exam is taken to ask
+             */
+            asks: number;
+            /** @description how likely each score from 0 to 100 is, in steps of one mark */
+            curve: number[];
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description marks of a hundred: the estimates of the topics by their weights
+             */
+            likely: number;
+            /**
+             * Format: double
+             * @description it lies between these 8 times in 10
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description the chance to reach the pass mark, from 0 to 1
+             */
+            pass: number;
+            /** Format: double */
+            pass_mark: number;
         };
         "Forget-at-mostRequest": {
             /**
@@ -4293,6 +4343,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrillItem"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Forecast"];
                 };
             };
             /** @description Error */

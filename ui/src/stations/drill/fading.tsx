@@ -77,7 +77,7 @@ export function Load({ deck }: { deck: Deck }) {
           </text>
         )}
       </svg>
-      <figcaption className="text-[12.5px] text-ink-2">Cards to be looked at, day by day{deck.yours ? ", by how fast you forget" : ""}. Each is looked at once more in the last days before the exam, and none after it.</figcaption>
+      <figcaption className="text-[12.5px] text-ink-2">Cards to be looked at, day by day{deck.yours ? ", by how fast you forget" : ""}.{deck.exam === undefined ? "" : " Each is looked at once more in the last days before the exam, and none after it."}</figcaption>
     </figure>
   );
 }

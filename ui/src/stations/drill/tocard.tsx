@@ -1,7 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, take } from "../../api/client";
+import * as queries from "../../api/queries";
 import { Note } from "../../marginalia/note";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
@@ -15,8 +16,11 @@ export function ToCard({ course, drill, position }: { course: string; drill: str
     mutationFn: () => take(api.POST("/api/courses/{course}/drills/{drill}/places/{position}/card/{card}", { params: { path: { course, drill, position, card } } })),
     onSuccess: () => client.invalidateQueries({ queryKey: ["course", course, "batches", "cards"] }),
   });
+  const role = useQuery(queries.course(course)).data?.role;
+  const mayWrite = role === "owner" || role === "tutor";
   const press = () => !make.isPending && make.mutate();
-  useKeys([!make.isSuccess && { key: "r", does: "Make a card of it", press }]);
+  useKeys([mayWrite && !make.isSuccess && { key: "r", does: "Make a card of it", press }]);
+  if (!mayWrite) return null;
   return (
     <Note title="To remember it">
       {make.isSuccess ? (

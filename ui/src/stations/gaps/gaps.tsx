@@ -7,6 +7,7 @@ import { Note } from "../../marginalia/note";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Failing, Trouble, Waiting } from "../../parts/state";
+import { IfToday } from "./forecast";
 import { useStartDrill } from "../drill/drill";
 
 /** How many questions one press asks for. */
@@ -55,6 +56,7 @@ export function GapsStation() {
         </div>
       </section>
       <aside aria-label="What to do" className="border-t border-line bg-margin px-6 py-5 desk:border-t-0 desk:border-l">
+        <IfToday course={course} />
         {answered === 0 ? (
           <>
             <Note tone="eye" title="Nothing answered yet">
