@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/mathext"
-	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Forecast is how an exam of today would likely go.
@@ -101,12 +100,12 @@ func blurred(dist []float64, marks float64) []float64 {
 	if marks < 0.05 {
 		return dist
 	}
-	normal := distuv.Normal{Sigma: marks}
 	reach := min(bins, int(4*marks*bins/100)+1)
 	kernel := make([]float64, reach+1)
 	total := 0.0
 	for d := range kernel {
-		kernel[d] = normal.Prob(float64(d) * 100 / bins)
+		x := float64(d) * 100 / bins / marks
+		kernel[d] = math.Exp(-x * x / 2)
 		total += kernel[d]
 		if d > 0 {
 			total += kernel[d]
