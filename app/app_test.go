@@ -613,7 +613,7 @@ func TestDrill(t *testing.T) {
 	w.drafted(24)
 	id := uuid.New()
 	run, err := w.StartDrill(ctx, w.owner, w.course, id, app.Ask{Count: 6})
-	if err != nil || run.Total != 6 || run.Next != 1 || run.Label != "Weak first · 6 questions" {
+	if err != nil || run.Total != 6 || run.Next != 1 || run.Label != "Every topic, 6 questions" {
 		t.Fatalf("%+v, %v", run, err)
 	}
 	if again, err := w.StartDrill(ctx, w.owner, w.course, id, app.Ask{Count: 9}); err != nil || again.Total != 6 {

@@ -27,6 +27,7 @@ type Ask struct {
 	Topics []uuid.UUID      `json:"topics,omitempty" required:"false" nullable:"false" doc:"empty means all"`
 	Levels []question.Level `json:"levels,omitempty" required:"false" nullable:"false" doc:"empty means all"`
 	Kept   bool             `json:"kept,omitempty" required:"false" doc:"also questions the account kept although they are not cleared"`
+	Which  store.Which      `json:"which,omitempty" required:"false" enum:",new,missed" doc:"those never answered, or not wholly right the last time; left out, any"`
 }
 
 // Drill is a drill as the page sees one.
@@ -136,7 +137,7 @@ func (g Given) response() marking.Response {
 // StartDrill puts a drill together: the weakest topics get the most places, and
 // come first. The page chooses its id, so that asking twice makes one.
 func (a *App) StartDrill(ctx context.Context, account, course, id uuid.UUID, ask Ask) (DrillRun, error) {
-	filter := store.Filter{Kept: ask.Kept}
+	filter := store.Filter{Kept: ask.Kept, Which: ask.Which}
 	for _, l := range ask.Levels {
 		filter.Levels = append(filter.Levels, string(l))
 	}
@@ -175,7 +176,7 @@ func (a *App) StartDrill(ctx context.Context, account, course, id uuid.UUID, ask
 	if len(items) == 0 {
 		return DrillRun{}, errNothingReady
 	}
-	d := store.Drill{ID: id, Label: fmt.Sprintf("%s · %s", label, counted(len(items), "question")), Asked: mustJSON(ask)}
+	d := store.Drill{ID: id, Label: ask.label(label, len(items)), Asked: mustJSON(ask)}
 	drill, list, err := store.AddDrill(ctx, a.pool, stock.Scope, d, items, a.now())
 	if err != nil {
 		return DrillRun{}, err
@@ -190,7 +191,7 @@ var errNothingReady = &Invalid{"No question is ready for this drill: draft some,
 func chosen(ask Ask, gaps []ability.Gap, topics []store.Topic) ([]ability.Gap, string, error) {
 	if len(ask.Topics) == 0 {
 		// What has no topic may be asked too, after everything that has.
-		return append(gaps, ability.Gap{}), "Weak first", nil
+		return append(gaps, ability.Gap{}), "Every topic", nil
 	}
 	var names []string
 	for _, id := range ask.Topics {
@@ -204,7 +205,27 @@ func chosen(ask Ask, gaps []ability.Gap, topics []store.Topic) ([]ability.Gap, s
 	gaps = slices.DeleteFunc(gaps, func(g ability.Gap) bool {
 		return !slices.ContainsFunc(asked, func(id uuid.UUID) bool { return id.String() == g.Topic })
 	})
-	return gaps, "Weak first · " + strings.Join(names, ", "), nil
+	return gaps, strings.Join(names, " and "), nil
+}
+
+// label says what a drill of so many questions is about: "Chemical dosing, medium, 14 missed".
+func (ask Ask) label(on string, n int) string {
+	parts := []string{on}
+	var levels []string
+	for _, l := range question.Levels {
+		if slices.Contains(ask.Levels, l) {
+			levels = append(levels, string(l))
+		}
+	}
+	if len(levels) > 0 && len(levels) < len(question.Levels) {
+		parts = append(parts, strings.Join(levels, " and "))
+	}
+	if ask.Which == store.AnyOfThem {
+		parts = append(parts, counted(n, "question"))
+	} else {
+		parts = append(parts, fmt.Sprintf("%d %s", n, ask.Which))
+	}
+	return strings.Join(parts, ", ")
 }
 
 func counted(n int, noun string) string {

@@ -42,6 +42,29 @@ type Available struct {
 type Filter struct {
 	Levels []string // empty means all
 	Kept   bool     // also those a person kept although not cleared
+	Which  Which    // of those, by how they went
+}
+
+// Which narrows questions by how the account answered them last.
+type Which string
+
+// Any question, those never answered, and those that were not wholly right.
+const (
+	AnyOfThem Which = ""
+	New       Which = "new"
+	Missed    Which = "missed"
+)
+
+// ready is the condition on a question q to enter a drill as a filter asks; see the constant.
+func (f Filter) ready() string {
+	const answered = ` exists (select 1 from item_states o where o.account_id = $2 and o.question_id = q.id`
+	switch f.Which {
+	case New:
+		return ready + ` and not` + answered + `)`
+	case Missed:
+		return ready + ` and` + answered + ` and o.last_share < 1)`
+	}
+	return ready
 }
 
 // ready is the condition on a question q to enter a drill; $1 course, $2
@@ -71,9 +94,18 @@ const availableByTopic = `select topic_id, sum(n)::int as count from (
 		select q.topic_id, count(*) from questions q where $5 and q.kept_by = $2 and not sound(q.verdict) and ` + ready + ` group by 1) c
 	group by 1 having sum(n) > 0`
 
+// available counts what each topic has for a drill; what is narrowed by how it went is looked up by
+// that.
+func (f Filter) available() string {
+	if f.Which == AnyOfThem {
+		return availableByTopic
+	}
+	return `select q.topic_id, count(*)::int as count from questions q where ` + f.ready() + ` group by 1`
+}
+
 // AvailableByTopic counts what each topic has for a drill.
 func AvailableByTopic(ctx context.Context, db DB, s Scope, f Filter, now time.Time) ([]Available, error) {
-	return all[Available](ctx, db, availableByTopic, s.course, s.account, now.Add(-Rest), f.levels(), f.Kept)
+	return all[Available](ctx, db, f.available(), s.course, s.account, now.Add(-Rest), f.levels(), f.Kept)
 }
 
 // Stock is what a drill is dealt from.
@@ -95,7 +127,7 @@ func StockOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, f
 	})
 	askAll(&b, &out.Topics, topicsOf, course)
 	askAll(&b, &out.Answers, answersOf, course, account)
-	askAll(&b, &out.Available, availableByTopic, course, account, now.Add(-Rest), f.levels(), f.Kept)
+	askAll(&b, &out.Available, f.available(), course, account, now.Add(-Rest), f.levels(), f.Kept)
 	return out, db.SendBatch(ctx, &b).Close()
 }
 
@@ -113,7 +145,7 @@ const pickedFields = `v.body, coalesce(v.stimulus, '') as stimulus`
 func Sets(ctx context.Context, db DB, s Scope, f Filter, stimuli []string, now time.Time) ([]Picked, error) {
 	return all[Picked](ctx, db, `select q.id, q.version, `+pickedFields+` from question_versions v
 		join questions q on q.id = v.question_id and q.version = v.version
-		where v.stimulus = any($6) and `+ready+` order by v.stimulus, q.ordinal, q.id`,
+		where v.stimulus = any($6) and `+f.ready()+` order by v.stimulus, q.ordinal, q.id`,
 		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, stimuli)
 }
 
@@ -133,16 +165,16 @@ func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed st
 	}
 	return all[Picked](ctx, db, `with mine as materialized (
 			select q.id, q.version, coalesce(q.topic_id, '`+noTopic+`') as topic, r.last_share, date_trunc('day', r.last_at) as day
-			from item_states r join questions q on q.id = r.question_id where r.account_id = $2 and r.course_id = $1 and `+ready+`)
+			from item_states r join questions q on q.id = r.question_id where r.account_id = $2 and r.course_id = $1 and `+f.ready()+`)
 		select p.id, p.version, `+pickedFields+` from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
 		cross join lateral (
 			select id, version, row_number() over () as rank from (
 				(select q.id, q.version from questions q
-					where `+ready+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id >= md5($8)::uuid
+					where `+f.ready()+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id >= md5($8)::uuid
 					and not exists (select 1 from item_states r where r.account_id = $2 and r.question_id = q.id) order by q.id)
 				union all
 				(select q.id, q.version from questions q
-					where `+ready+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id < md5($8)::uuid
+					where `+f.ready()+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id < md5($8)::uuid
 					and not exists (select 1 from item_states r where r.account_id = $2 and r.question_id = q.id) order by q.id)
 				union all
 				(select id, version from mine where topic = coalesce(w.topic, '`+noTopic+`') order by coalesce(last_share, 1) = 1, day, md5(id::text || $8))) c

@@ -1305,6 +1305,11 @@ export interface components {
             levels?: string[];
             /** @description empty means all */
             topics?: string[];
+            /**
+             * @description those never answered, or not wholly right the last time; left out, any
+             * @enum {string}
+             */
+            which?: "" | "new" | "missed";
         };
         Asks: {
             /** Format: double */

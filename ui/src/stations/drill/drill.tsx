@@ -6,7 +6,7 @@ import * as queries from "../../api/queries";
 import { Note } from "../../marginalia/note";
 import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
-import { Amount, Choices, Part } from "../../parts/part";
+import { Amount, Choices, One, Part } from "../../parts/part";
 import { Sheet } from "../../parts/sheet";
 import { Failing, Nothing, Trouble, Waiting } from "../../parts/state";
 import { atMoment, capital, counted, levels, listed } from "../../parts/words";
@@ -34,10 +34,11 @@ export function DrillStation() {
   const [on, setOn] = useState<string[]>([]);
   const [of, setOf] = useState<Level[]>([]);
   const [kept, setKept] = useState<"kept"[]>([]);
+  const [which, setWhich] = useState<"" | "new" | "missed">("");
   const start = useStartDrill(course);
   const begin = () => {
     if (start.isPending) return;
-    start.mutate({ count, ...(on.length > 0 ? { topics: on } : {}), ...(of.length > 0 ? { levels: of } : {}), ...(kept.length > 0 ? { kept: true } : {}) });
+    start.mutate({ count, ...(on.length > 0 ? { topics: on } : {}), ...(of.length > 0 ? { levels: of } : {}), ...(kept.length > 0 ? { kept: true } : {}), ...(which !== "" ? { which } : {}) });
   };
   const ready = (about?.counts.ready ?? 0) > 0;
   useKeys([(ready || kept.length > 0) && { key: "Enter", does: "Start the drill", press: begin }]);
@@ -73,6 +74,10 @@ export function DrillStation() {
                 <Choices all={levels.map((l) => ({ value: l, says: capital(l) }))} chosen={of} change={setOf} none="Any level" />
               </Part>
               ,{" "}
+              <Part label="Which of them" says={whiches.find((w) => w.value === which)!.says}>
+                <One name="Which of them" all={whiches} chosen={which} change={setWhich} />
+              </Part>
+              ,{" "}
               <Part label="Of which standing" says={kept.length === 0 ? "cleared ones only" : "and those I kept myself"}>
                 <Choices all={[{ value: "kept", says: "And those I kept myself" }]} chosen={kept} change={setKept} none="Cleared ones only" />
               </Part>
@@ -92,6 +97,12 @@ export function DrillStation() {
     </div>
   );
 }
+
+const whiches = [
+  { value: "", says: "missed and new ones first" },
+  { value: "missed", says: "only what I missed" },
+  { value: "new", says: "only new ones" },
+] as const;
 
 function About({ about, open, course, mayEdit }: { about: number; open: Drill | undefined; course: string; mayEdit: boolean }) {
   return (
