@@ -28,6 +28,7 @@ type Ask struct {
 	Levels []question.Level `json:"levels,omitempty" required:"false" nullable:"false" doc:"empty means all"`
 	Kept   bool             `json:"kept,omitempty" required:"false" doc:"also questions the account kept although they are not cleared"`
 	Which  store.Which      `json:"which,omitempty" required:"false" enum:",new,missed" doc:"those never answered, or not wholly right the last time; left out, any"`
+	Slip   string           `json:"slip,omitempty" required:"false" maxLength:"80" doc:"only questions that tempt to a slip, by its id"`
 }
 
 // Drill is a drill as the page sees one.
@@ -137,7 +138,7 @@ func (g Given) response() marking.Response {
 // StartDrill puts a drill together: the weakest topics get the most places, and
 // come first. The page chooses its id, so that asking twice makes one.
 func (a *App) StartDrill(ctx context.Context, account, course, id uuid.UUID, ask Ask) (DrillRun, error) {
-	filter := store.Filter{Kept: ask.Kept, Which: ask.Which}
+	filter := store.Filter{Kept: ask.Kept, Which: ask.Which, Slip: ask.Slip}
 	for _, l := range ask.Levels {
 		filter.Levels = append(filter.Levels, string(l))
 	}
@@ -219,6 +220,9 @@ func (ask Ask) label(on string, n int) string {
 	}
 	if len(levels) > 0 && len(levels) < len(question.Levels) {
 		parts = append(parts, strings.Join(levels, " and "))
+	}
+	if ask.Slip != "" {
+		parts = append(parts, "where “"+slipName(ask.Slip)+"” tempts")
 	}
 	if ask.Which == store.AnyOfThem {
 		parts = append(parts, counted(n, "question"))
@@ -456,10 +460,13 @@ func (p placed) feedback(ctx context.Context, given store.Attempt, made int) (*F
 		return nil, err
 	}
 	if given.Slip != "" {
-		out.Slip = &SlipMade{Name: strings.ReplaceAll(given.Slip, "-", " "), Why: slipWhy(q, response, given.Slip), Made: made}
+		out.Slip = &SlipMade{Name: slipName(given.Slip), Why: slipWhy(q, response, given.Slip), Made: made}
 	}
 	return out, nil
 }
+
+// slipName is what a slip is called, by its id.
+func slipName(id string) string { return strings.ReplaceAll(id, "-", " ") }
 
 // slipWhy says what went wrong on the way to the answer given.
 func slipWhy(q question.Question, r marking.Response, slip string) string {

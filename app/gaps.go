@@ -66,6 +66,32 @@ type Forecast struct {
 	Asks     int     `json:"asks" doc:"how many questions the exam is taken to ask"`
 }
 
+// OpenSlip is a wrong turn that the account takes where it is open.
+type OpenSlip struct {
+	ID       string           `json:"id"`
+	Name     string           `json:"name"`
+	Open     int              `json:"open" doc:"answers in which it could have been made"`
+	Made     int              `json:"made"`
+	Estimate ability.Estimate `json:"estimate" doc:"how often it is made where it can be"`
+	Topics   []string         `json:"topics" nullable:"false"`
+}
+
+// latestAnswers is in how many of the latest answers slips are counted.
+const latestAnswers = 1000
+
+// Slips lists the wrong turns that the account takes, those made most often first.
+func (a *App) Slips(ctx context.Context, account, course uuid.UUID) ([]OpenSlip, error) {
+	out := []OpenSlip{}
+	err := a.read(ctx, account, course, anyMember, func(s store.Scope) error {
+		found, err := store.Slips(ctx, a.pool, s, latestAnswers)
+		for _, c := range found {
+			out = append(out, OpenSlip{c.Slip, slipName(c.Slip), c.Open, c.Made, ability.Of(ability.Answered{Count: c.Open, Right: float64(c.Made), Weight: float64(c.Open)}), list(c.Topics)})
+		}
+		return err
+	})
+	return out, err
+}
+
 // usualExam is how many questions an exam is taken to ask whose blueprint is not known.
 const usualExam = 60
 

@@ -63,3 +63,50 @@ func TestDrillOfMissedAndNew(t *testing.T) {
 		}
 	}
 }
+
+// Slips are counted where they were open, and one press asks for questions that tempt to one.
+func TestSlipsAreCountedAndDrilled(t *testing.T) {
+	w := newWorld(t)
+	w.drafted(30)
+	run, err := w.StartDrill(ctx, w.owner, w.course, uuid.New(), app.Ask{Count: 20})
+	if err != nil {
+		t.Fatal(err)
+	}
+	made := map[string]int{}
+	for p := 1; p <= run.Total; p++ {
+		if out := w.solve(run.ID, p, false); out.Feedback.Slip != nil {
+			made[out.Feedback.Slip.Name]++
+		}
+	}
+	slips, err := w.Slips(ctx, w.owner, w.course)
+	if err != nil || len(slips) == 0 || len(slips) != len(made) {
+		t.Fatalf("%d slips were made, %d are counted: %v", len(made), len(slips), err)
+	}
+	for i, s := range slips {
+		if s.Made != made[s.Name] || s.Open < s.Made || s.Estimate.Low > s.Estimate.High || len(s.Topics) == 0 {
+			t.Errorf("%+v, made %d times", s, made[s.Name])
+		}
+		if i > 0 && s.Made > slips[i-1].Made {
+			t.Errorf("%s comes behind one that is made less", s.Name)
+		}
+	}
+	again, err := w.StartDrill(ctx, w.owner, w.course, uuid.New(), app.Ask{Count: 6, Slip: slips[0].ID})
+	if err != nil || again.Total == 0 || !strings.Contains(again.Label, slips[0].Name) {
+		t.Fatalf("%+v, %v", again, err)
+	}
+	for p := 1; p <= again.Total; p++ {
+		s, err := store.Enter(ctx, w.pool, w.owner, w.course)
+		if err != nil {
+			t.Fatal(err)
+		}
+		item, err := store.ItemAt(ctx, w.pool, s, again.ID, p)
+		if err != nil || !strings.Contains(string(item.Body), `"`+slips[0].ID+`"`) {
+			t.Errorf("%s does not tempt to %s, %v", item.Body, slips[0].ID, err)
+		}
+	}
+	_, err = w.StartDrill(ctx, w.owner, w.course, uuid.New(), app.Ask{Count: 6, Slip: "none-such"})
+	says(t, err, "No question is ready")
+	if theirs, err := w.Slips(ctx, w.person("stranger"), w.course); err != app.ErrNotFound {
+		t.Errorf("a stranger reads %v, %v", theirs, err)
+	}
+}

@@ -82,6 +82,9 @@ func (s *Server) courseOperations() {
 	operation(s, http.MethodGet, "/api/courses/{course}/forecast", "forecast", "How the exam would likely go today", func(ctx context.Context, in *InCourse) (app.Forecast, error) {
 		return s.app.Foresee(ctx, account(ctx), in.Course)
 	})
+	operation(s, http.MethodGet, "/api/courses/{course}/slips", "slips", "The wrong turns that the account takes", func(ctx context.Context, in *InCourse) ([]app.OpenSlip, error) {
+		return s.app.Slips(ctx, account(ctx), in.Course)
+	})
 	operation(s, http.MethodGet, "/api/courses/{course}/gaps", "gaps", "Where the marks are, topic by topic", func(ctx context.Context, in *InCourse) ([]app.Gap, error) {
 		return s.app.Gaps(ctx, account(ctx), in.Course)
 	})

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"time"
 
 	"github.com/google/uuid"
@@ -43,6 +44,15 @@ type Filter struct {
 	Levels []string // empty means all
 	Kept   bool     // also those a person kept although not cleared
 	Which  Which    // of those, by how they went
+	Slip   string   // that they tempt to; empty means any
+}
+
+// slip is the argument that ready needs beyond the five of the constant, if it does.
+func (f Filter) slip() []any {
+	if f.Slip == "" {
+		return nil
+	}
+	return []any{f.Slip}
 }
 
 // Which narrows questions by how the account answered them last.
@@ -55,8 +65,14 @@ const (
 	Missed    Which = "missed"
 )
 
-// ready is the condition on a question q to enter a drill as a filter asks; see the constant.
-func (f Filter) ready() string {
+// ready is the condition on a question q to enter a drill as a filter asks; see the constant. Where a
+// slip is asked for, it is the argument of the number given.
+func (f Filter) ready(slip int) string {
+	ready := ready
+	if f.Slip != "" {
+		ready += fmt.Sprintf(` and exists (select 1 from question_versions t where t.question_id = q.id and t.version = q.version
+			and (t.body @> jsonb_build_object('options', jsonb_build_array(jsonb_build_object('slip', $%[1]d::text))) or t.body @> jsonb_build_object('slips', jsonb_build_array(jsonb_build_object('id', $%[1]d::text)))))`, slip)
+	}
 	const answered = ` exists (select 1 from item_states o where o.account_id = $2 and o.question_id = q.id`
 	switch f.Which {
 	case New:
@@ -97,15 +113,15 @@ const availableByTopic = `select topic_id, sum(n)::int as count from (
 // available counts what each topic has for a drill; what is narrowed by how it went is looked up by
 // that.
 func (f Filter) available() string {
-	if f.Which == AnyOfThem {
+	if f.Which == AnyOfThem && f.Slip == "" {
 		return availableByTopic
 	}
-	return `select q.topic_id, count(*)::int as count from questions q where ` + f.ready() + ` group by 1`
+	return `select q.topic_id, count(*)::int as count from questions q where ` + f.ready(6) + ` group by 1`
 }
 
 // AvailableByTopic counts what each topic has for a drill.
 func AvailableByTopic(ctx context.Context, db DB, s Scope, f Filter, now time.Time) ([]Available, error) {
-	return all[Available](ctx, db, f.available(), s.course, s.account, now.Add(-Rest), f.levels(), f.Kept)
+	return all[Available](ctx, db, f.available(), append([]any{s.course, s.account, now.Add(-Rest), f.levels(), f.Kept}, f.slip()...)...)
 }
 
 // Stock is what a drill is dealt from.
@@ -127,7 +143,7 @@ func StockOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, f
 	})
 	askAll(&b, &out.Topics, topicsOf, course)
 	askAll(&b, &out.Answers, answersOf, course, account)
-	askAll(&b, &out.Available, f.available(), course, account, now.Add(-Rest), f.levels(), f.Kept)
+	askAll(&b, &out.Available, f.available(), append([]any{course, account, now.Add(-Rest), f.levels(), f.Kept}, f.slip()...)...)
 	return out, db.SendBatch(ctx, &b).Close()
 }
 
@@ -145,8 +161,8 @@ const pickedFields = `v.body, coalesce(v.stimulus, '') as stimulus`
 func Sets(ctx context.Context, db DB, s Scope, f Filter, stimuli []string, now time.Time) ([]Picked, error) {
 	return all[Picked](ctx, db, `select q.id, q.version, `+pickedFields+` from question_versions v
 		join questions q on q.id = v.question_id and q.version = v.version
-		where v.stimulus = any($6) and `+f.ready()+` order by v.stimulus, q.ordinal, q.id`,
-		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, stimuli)
+		where v.stimulus = any($6) and `+f.ready(7)+` order by v.stimulus, q.ordinal, q.id`,
+		append([]any{s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, stimuli}, f.slip()...)...)
 }
 
 // Dealt is how many questions a topic gives to a drill.
@@ -165,23 +181,23 @@ func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed st
 	}
 	return all[Picked](ctx, db, `with mine as materialized (
 			select q.id, q.version, coalesce(q.topic_id, '`+noTopic+`') as topic, r.last_share, date_trunc('day', r.last_at) as day
-			from item_states r join questions q on q.id = r.question_id where r.account_id = $2 and r.course_id = $1 and `+f.ready()+`)
+			from item_states r join questions q on q.id = r.question_id where r.account_id = $2 and r.course_id = $1 and `+f.ready(9)+`)
 		select p.id, p.version, `+pickedFields+` from unnest($6::uuid[], $7::int[]) with ordinality as w(topic, n, at)
 		cross join lateral (
 			select id, version, row_number() over () as rank from (
 				(select q.id, q.version from questions q
-					where `+f.ready()+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id >= md5($8)::uuid
+					where `+f.ready(9)+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id >= md5($8)::uuid
 					and not exists (select 1 from item_states r where r.account_id = $2 and r.question_id = q.id) order by q.id)
 				union all
 				(select q.id, q.version from questions q
-					where `+f.ready()+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id < md5($8)::uuid
+					where `+f.ready(9)+` and coalesce(q.topic_id, '`+noTopic+`') = coalesce(w.topic, '`+noTopic+`') and q.id < md5($8)::uuid
 					and not exists (select 1 from item_states r where r.account_id = $2 and r.question_id = q.id) order by q.id)
 				union all
 				(select id, version from mine where topic = coalesce(w.topic, '`+noTopic+`') order by coalesce(last_share, 1) = 1, day, md5(id::text || $8))) c
 			limit w.n) p
 		join question_versions v on v.question_id = p.id and v.version = p.version
 		order by w.at, p.rank`,
-		s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topics, counts, seed)
+		append([]any{s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topics, counts, seed}, f.slip()...)...)
 }
 
 // noTopic stands for the topic of what has none, where topics are compared.

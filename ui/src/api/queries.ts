@@ -105,6 +105,7 @@ export const drillItem = (id: string, drill: string, position: number) =>
     staleTime: Infinity,
   });
 export const forecast = (id: string) => queryOptions({ queryKey: ["course", id, "gaps", "forecast"], queryFn: () => take(api.GET("/api/courses/{course}/forecast", at(id))) });
+export const slips = (id: string) => queryOptions({ queryKey: ["course", id, "gaps", "slips"], queryFn: () => take(api.GET("/api/courses/{course}/slips", at(id))) });
 export const gaps = (id: string) => queryOptions({ queryKey: ["course", id, "gaps"], queryFn: () => take(api.GET("/api/courses/{course}/gaps", at(id))) });
 
 /** What has to be read anew when the server says that something changed. */

@@ -883,6 +883,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course}/slips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The wrong turns that the account takes */
+        get: operations["slips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course}/sources": {
         parameters: {
             query?: never;
@@ -1303,6 +1320,8 @@ export interface components {
             kept?: boolean;
             /** @description empty means all */
             levels?: string[];
+            /** @description only questions that tempt to a slip, by its id */
+            slip?: string;
             /** @description empty means all */
             topics?: string[];
             /**
@@ -2323,6 +2342,20 @@ export interface components {
             question: string;
             says: string;
             stem: string;
+        };
+        OpenSlip: {
+            /** @description how often it is made where it can be */
+            estimate: components["schemas"]["Estimate"];
+            id: string;
+            /** Format: int64 */
+            made: number;
+            name: string;
+            /**
+             * Format: int64
+             * @description answers in which it could have been made
+             */
+            open: number;
+            topics: string[];
         };
         Option: {
             id: string;
@@ -5133,6 +5166,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Hit"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    slips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSlip"][];
                 };
             };
             /** @description Error */

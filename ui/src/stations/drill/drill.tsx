@@ -181,8 +181,8 @@ function Past({ course, drills }: { course: string; drills: Drill[] }) {
       {drills.map((d) => (
         <li key={d.id} className="border-t border-line last:border-b">
           <Link to={`/courses/${course}/drill/${d.id}${d.finished_at ? "/1" : ""}`} className="grid grid-cols-[1fr_auto] gap-x-5 px-1 py-2.5 hover:bg-eye-wash sm:grid-cols-[12rem_1fr_auto]">
-            <span className="text-ink-2">{atMoment(d.created_at)}</span>
-            <span className="col-span-2 row-start-2 sm:col-span-1 sm:row-start-1">{d.label}</span>
+            <span className="text-ink-2 sm:col-start-1 sm:row-start-1">{atMoment(d.created_at)}</span>
+            <span className="col-span-2 row-start-2 sm:col-span-1 sm:col-start-2 sm:row-start-1">{d.label}</span>
             <span className="num text-right">{d.finished_at ? `${d.right} of ${d.total} right` : `${d.answered} of ${d.total}, open`}</span>
           </Link>
         </li>

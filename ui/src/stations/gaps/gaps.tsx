@@ -8,6 +8,7 @@ import { Button } from "../../parts/button";
 import { useKeys } from "../../parts/keys";
 import { Failing, Trouble, Waiting } from "../../parts/state";
 import { IfToday } from "./forecast";
+import { Slips } from "./slips";
 import { useStartDrill } from "../drill/drill";
 
 /** How many questions one press asks for. */
@@ -80,6 +81,7 @@ export function GapsStation() {
             </>
           )
         )}
+        <Slips course={course} drill={(ask) => start.mutate(ask)} busy={start.isPending} />
         <div className="mt-8">
           <Note title="How to read this">
             The ring is the estimated share right, the bar where it lies 8 times in 10. The black line is the pass mark, {pass} of 100. At stake is a topic’s weight times what you are likely to miss.
