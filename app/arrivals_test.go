@@ -267,6 +267,42 @@ func TestAHigherStandingOverrulesWhatWasDrawn(t *testing.T) {
 	}
 }
 
+// Sources that count as much hold what rests on either; once one counts more, what rested on the other
+// is faulted, and what rested on none of them never was.
+func TestDisputedThenOverruled(t *testing.T) {
+	w := newWorld(t)
+	w.drafted(40)
+	count := func() map[string]int {
+		out := map[string]int{}
+		all, err := w.Bench(ctx, w.owner, w.course)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, q := range all {
+			out[string(q.Verdict)]++
+		}
+		return out
+	}
+	ours := w.sources()[0]
+	before := count()
+	a := w.brings("more.txt", "Screening, once more\n\nThe head loss over a bar screen must not exceed 100 mm.")
+	if _, err := w.ChangeSource(ctx, w.owner, w.course, *a.SourceID, app.AboutSource{Title: "Once more", Standing: ours.Standing}); err != nil {
+		t.Fatal(err)
+	}
+	w.settled()
+	equal := count()
+	if equal["held"] <= before["held"] {
+		t.Fatalf("of equal standing: %v, before %v", equal, before)
+	}
+	if _, err := w.ChangeSource(ctx, w.owner, w.course, *a.SourceID, app.AboutSource{Title: "Once more", Standing: source.Rules}); err != nil {
+		t.Fatal(err)
+	}
+	w.settled()
+	if over := count(); over["faulted"] <= equal["faulted"] || over["held"] >= equal["held"] {
+		t.Errorf("of higher standing: %v, of equal %v", over, equal)
+	}
+}
+
 func TestWordsAreFoundInAllSources(t *testing.T) {
 	w := newWorld(t)
 	w.brings("evening.txt", notes)

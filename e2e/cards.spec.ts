@@ -97,6 +97,10 @@ test("cards are written, looked at as they fall due, put off, edited, and made o
   await expect(page.getByRole("heading", { name: "Through 3 cards." })).toBeVisible();
   await expect(page.getByRole("complementary")).toContainText("2 of 3 cards looked at");
 
+  await page.getByRole("button", { name: /^Of which topic/ }).click();
+  await page.getByRole("radio", { name: "Filters" }).click();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: "Of which topic: Filters" })).toBeVisible();
   await page.getByRole("button", { name: /^Forget at most/ }).click();
   await page.getByRole("radio", { name: "1 in 20" }).click();
   await page.keyboard.press("Escape");

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useOutletContext } from "react-router";
-import { api, take, type Card, type CardLook, type Deck } from "../../api/client";
+import { api, take, type Card, type CardLook, type Deck, type Topic } from "../../api/client";
 import * as queries from "../../api/queries";
 import { Note } from "../../marginalia/note";
 import { Button } from "../../parts/button";
@@ -25,10 +25,19 @@ const whiches = [
 
 const oneIns = [5, 10, 20, 50].map((value) => ({ value, says: `1 in ${value}` }));
 
+/** below are a topic and all those below it, by their ids; the outline is in its order. */
+function below(topics: Topic[], topic: string): Set<string> {
+  const at = topics.findIndex((t) => t.id === topic);
+  const own = topics[at];
+  if (!own) return new Set();
+  const end = topics.findIndex((t, i) => i > at && t.depth <= own.depth);
+  return new Set(topics.slice(at, end < 0 ? undefined : end).map((t) => t.id));
+}
+
 /** picked are the cards that a sentence asks for, in the order in which they are shown: those nearest to being forgotten first. */
-function picked(deck: Deck, which: Which, topic: string): Card[] {
+function picked(deck: Deck, which: Which, within: Set<string> | undefined): Card[] {
   const fits = (c: Card) =>
-    (topic === "" || c.topic === topic) && (which === "resting" ? c.resting : !c.resting && (which === "all" || (which === "new" ? c.looks === 0 && !c.put_off : c.day === 0)));
+    (within === undefined || within.has(c.topic_id ?? "")) && (which === "resting" ? c.resting : !c.resting && (which === "all" || (which === "new" ? c.looks === 0 && !c.put_off : c.day === 0)));
   return deck.cards.filter(fits).sort((a, b) => (which === "due" ? a.recall - b.recall : 0));
 }
 
@@ -40,6 +49,7 @@ export function CardsStation() {
   const query = queries.cards(course);
   const { data: deck, error, refetch } = useQuery(query);
   const about = useQuery(queries.course(course)).data;
+  const outline = about?.topics ?? [];
   const [which, setWhich] = useState<Which>();
   const [topic, setTopic] = useState("");
   const [at, setAt] = useState(0);
@@ -50,7 +60,7 @@ export function CardsStation() {
   }, []);
   const asked: Which = which ?? (deck ? (deck.due > 0 ? "due" : deck.fresh > 0 ? "new" : "due") : "due");
   // The run is kept as it was asked for; what becomes of its cards does not move the others.
-  const run = useMemo(() => (deck ? picked(deck, asked, topic).map((c) => c.id) : []), [asked, topic, runs, deck === undefined]); // eslint-disable-line react-hooks/exhaustive-deps
+  const run = useMemo(() => (deck ? picked(deck, asked, topic === "" ? undefined : below(outline, topic)).map((c) => c.id) : []), [asked, topic, runs, deck === undefined, about === undefined]); // eslint-disable-line react-hooks/exhaustive-deps
   const [done, setDone] = useState<string[]>([]);
   const left = run.filter((id) => !done.includes(id) && deck?.cards.some((c) => c.id === id));
   const card = deck?.cards.find((c) => c.id === left[Math.min(at, left.length - 1)]);
@@ -79,7 +89,7 @@ export function CardsStation() {
   ]);
   if (error) return <Failing error={error} again={() => void refetch()} />;
   if (!deck) return <Waiting what="the cards" />;
-  const topics = [...new Set(deck.cards.map((c) => c.topic ?? ""))].filter((t) => t !== "").sort();
+  const topics = outline.filter((t) => deck.cards.some((c) => below(outline, t.id).has(c.topic_id ?? "")));
   const kept = async (made?: Card) => {
     setWriting(undefined);
     if (made) await ask({ which: "new" });
@@ -111,8 +121,8 @@ export function CardsStation() {
         <h1 className="say">
           Look at <Part says={whiches.find((w) => w.value === asked)!.says} label="Which cards">{<One name="Which cards" all={whiches} chosen={asked} change={(which) => void ask({ which })} />}</Part>
           , of{" "}
-          <Part says={topic || "every topic"} label="Of which topic">
-            <One name="Of which topic" all={[{ value: "", says: "every topic" }, ...topics.map((t) => ({ value: t, says: t }))]} chosen={topic} change={(topic) => void ask({ which: asked, topic })} />
+          <Part says={topics.find((t) => t.id === topic)?.title ?? "every topic"} label="Of which topic">
+            <One name="Of which topic" all={[{ value: "", says: "every topic" }, ...topics.map((t) => ({ value: t.id, says: t.title }))]} chosen={topic} change={(topic) => void ask({ which: asked, topic })} />
           </Part>
           , letting me forget at most{" "}
           <Part says={`1 in ${deck.one_in}`} label="Forget at most">
