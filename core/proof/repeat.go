@@ -182,7 +182,7 @@ func (x *examination) repeat() []Finding {
 	for i := range n {
 		other := b.all[i]
 		if here.exercise || other.exercise {
-			if fold(x.Stem) == fold(other.Stem) && x.Stimulus == other.Stimulus && sameOptions(x.Question, other.Question) {
+			if fold(x.Stem) == fold(other.Stem) && x.Stimulus == other.Stimulus && sameDrawing(x.Question, other.Question) && sameOptions(x.Question, other.Question) {
 				return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice", Says: fmt.Sprintf("“%s” is asked before in the same words.", clipped(other.Stem))}}
 			}
 			continue
@@ -192,7 +192,8 @@ func (x *examination) repeat() []Finding {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "The same with other numbers",
 				Says: fmt.Sprintf("“%s” is asked before with other numbers; keep one, or say that both are wanted.", clipped(other.Stem))}}
 		}
-		if len(own) >= fewestWords && alike(own, other.skeleton) >= 0.9 && x.Stimulus == other.Stimulus && sameOptions(x.Question, other.Question) {
+		anew := family && numbersOf(x.Stem) != numbersOf(other.Stem) // drawn with other numbers, on purpose
+		if !anew && len(own) >= fewestWords && alike(own, other.skeleton) >= 0.9 && x.Stimulus == other.Stimulus && sameDrawing(x.Question, other.Question) && sameOptions(x.Question, other.Question) {
 			return []Finding{{Check: "repeat", Verdict: Unsure, At: "stem", Title: "It is asked twice",
 				Says: fmt.Sprintf("“%s” is asked before in nearly the same words.", clipped(other.Stem))}}
 		}
@@ -328,6 +329,14 @@ func (b *Batch) says(q question.Question) (question.Question, bool) {
 		}
 	}
 	return question.Question{}, false
+}
+
+// sameDrawing says whether two questions show the same drawing, by all that it shows, or none.
+func sameDrawing(a, b question.Question) bool {
+	if a.Figure == nil || b.Figure == nil {
+		return a.Figure == b.Figure
+	}
+	return a.Figure.Alt == b.Figure.Alt
 }
 
 func sameOptions(a, b question.Question) bool {

@@ -46,6 +46,24 @@ func TestBatchGrows(t *testing.T) {
 	}
 }
 
+// What the writer draws again with other numbers is another question; with the same ones it is not.
+func TestBatchGrowsWithOtherNumbers(t *testing.T) {
+	drawn := func(id, stem, value string) question.Question {
+		return question.Question{ID: id, Kind: question.Numeric, Level: question.Easy, Title: "A tank", Stem: stem, Key: question.Key{Value: value, Unit: "m³"}, Origin: question.Origin{By: "writer"}}
+	}
+	first := drawn("first", "A round tank is 4 m deep and 6 m wide. What does it hold?", "113")
+	for stem, again := range map[string]bool{"A round tank is 3 m deep and 8 m wide. What does it hold?": false, "A round tank is 4 m deep and 6 m wide. What does it hold, then?": true} {
+		q := drawn("next", stem, "151")
+		r, err := ExamineBeside(context.Background(), q, NewLibrary(nil), NewBatch(nil).With(nil, first).With(nil, q))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := slices.ContainsFunc(r.Findings, func(f Finding) bool { return f.Check == "repeat" }); got != again {
+			t.Errorf("%q is the same again: %v", stem, got)
+		}
+	}
+}
+
 // What stands in the bank may be the same, and gives nothing away.
 func TestBatchGrowsBesideBank(t *testing.T) {
 	tells := choice("What does the duty chemist read at dawn?", "The gauge", "The ledger", "The log", "The chart")
