@@ -317,8 +317,8 @@ func (a *App) fitMemory(ctx context.Context, account, course uuid.UUID) error {
 		return err
 	}
 	var cards [][]memory.Look
-	for _, looks := range looksByCard(before) {
-		cards = append(cards, looks)
+	for _, c := range looksByCard(before) {
+		cards = append(cards, c.looks)
 	}
 	w, err := memory.Fit(ctx, cards)
 	if err != nil {
@@ -336,15 +336,12 @@ func (a *App) fitMemory(ctx context.Context, account, course uuid.UUID) error {
 		if err != nil {
 			return err
 		}
-		of := map[uuid.UUID][]memory.Look{}
-		for _, l := range looks {
-			of[l.CardID] = append(of[l.CardID], memory.Look{At: l.At, Said: memory.Said(l.Said), Went: memory.Went(l.Went)})
-		}
+		of := map[uuid.UUID]store.Memory{}
 		for _, m := range memories {
-			if len(of[m.CardID]) == 0 {
-				continue
-			}
-			if err := store.KeepMemory(ctx, tx, s, kept(m, w.Of(of[m.CardID]))); err != nil {
+			of[m.CardID] = m
+		}
+		for _, c := range looksByCard(looks) {
+			if err := store.KeepMemory(ctx, tx, s, kept(of[c.card], w.Of(c.looks))); err != nil {
 				return err
 			}
 		}
@@ -352,13 +349,20 @@ func (a *App) fitMemory(ctx context.Context, account, course uuid.UUID) error {
 	})
 }
 
+// cardLooks are the looks at a card, in the order of their time.
+type cardLooks struct {
+	card  uuid.UUID
+	looks []memory.Look
+}
+
 // looksByCard parts looks that are in the order of their cards.
-func looksByCard(looks []store.Look) (out [][]memory.Look) {
+func looksByCard(looks []store.Look) (out []cardLooks) {
 	for i, l := range looks {
 		if i == 0 || l.CardID != looks[i-1].CardID {
-			out = append(out, nil)
+			out = append(out, cardLooks{card: l.CardID})
 		}
-		out[len(out)-1] = append(out[len(out)-1], memory.Look{At: l.At, Said: memory.Said(l.Said), Went: memory.Went(l.Went)})
+		at := &out[len(out)-1]
+		at.looks = append(at.looks, memory.Look{At: l.At, Said: memory.Said(l.Said), Went: memory.Went(l.Went)})
 	}
 	return out
 }

@@ -428,24 +428,20 @@ func pointsOf(m marking.Result, outof float64) *float64 {
 	return &points
 }
 
-// feedback is what is said after an answer that was given, whose slip was made so
-// many times.
+// feedback is what is said after an answer that was given, whose slip was made so many times. What
+// was given may be another answer than the one just sent, so that it is marked here.
 func (p placed) feedback(ctx context.Context, given store.Attempt, made int) (*Feedback, error) {
-	q := p.question
+	marked, err := p.marked(ctx, given)
+	if err != nil {
+		return nil, err
+	}
+	q, response := p.question, marked.response
 	out := &Feedback{
 		Question: p.Item.QuestionID,
 		Unmarked: given.Points == nil, Confidence: given.Confidence, Key: q.Key, RightText: kind.KeyText(q), Whys: []OptionWhy{}, Worked: []string{},
 		Explanation: q.Explanation, Evidence: []proof.Evidence{},
 	}
-	var response marking.Response
-	if err := json.Unmarshal(given.Response, &response); err != nil {
-		return nil, fmt.Errorf("reading a response: %w", err)
-	}
 	out.Given = Given{response.Options, response.Text, response.Blanks, response.Pairs, response.Cells}
-	marked, err := p.mark(ctx, response)
-	if err != nil {
-		return nil, err
-	}
 	out.Says, out.Points, out.Doubtful, out.Own = marked.Feedback, list(marked.Points), marked.Doubtful, marked.own
 	if percent := given.Percent(); percent != nil {
 		out.Percent = *percent

@@ -41,7 +41,7 @@ func (a *App) Overrule(ctx context.Context, account, course, drill uuid.UUID, po
 		return DrillItem{}, invalid("%s", err)
 	}
 	points := p.Given.Outof * float64(percent) / 100
-	o := store.Overrule{ID: own.ID, Said: given.said, Standings: mustJSON(own.Standings), Percent: percent}
+	o := store.Overrule{ID: own.ID, Said: given.response.Text, Standings: mustJSON(own.Standings), Percent: percent}
 	if err := a.write(ctx, account, course, anyMember, func(tx pgx.Tx, s store.Scope) error {
 		if err := store.AddOverrule(ctx, tx, s, o, *p.Given, points, a.now()); err != nil {
 			return fmt.Errorf("keeping a mark: %w", err)
@@ -53,11 +53,11 @@ func (a *App) Overrule(ctx context.Context, account, course, drill uuid.UUID, po
 	return a.DrillItem(ctx, account, course, drill, position)
 }
 
-// markedAnswer is an answer as it was marked, with what was typed.
+// markedAnswer is an answer with how it is marked.
 type markedAnswer struct {
 	marking.Result
-	said string
-	own  bool // the person marked it, or one in the same words
+	response marking.Response
+	own      bool // the person marked it, or one in the same words
 }
 
 // marked marks an answer that was given again, or takes the person's own mark of it or of one in the
@@ -75,7 +75,7 @@ func (p placed) mark(ctx context.Context, response marking.Response) (markedAnsw
 	if err != nil {
 		return markedAnswer{}, fmt.Errorf("marking an answer: %w", err)
 	}
-	out := markedAnswer{Result: result, said: response.Text}
+	out := markedAnswer{Result: result, response: response}
 	for _, o := range p.overrules {
 		if len(result.Points) == 0 || !marking.SameWords(o.Said, response.Text) {
 			continue

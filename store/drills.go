@@ -47,12 +47,14 @@ type Filter struct {
 	Slip   string   // that they tempt to; empty means any
 }
 
-// slip is the argument that ready needs beyond the five of the constant, if it does.
-func (f Filter) slip() []any {
-	if f.Slip == "" {
-		return nil
+// args are the arguments of a query with the condition ready: the five of the constant, those that the
+// query has beyond them, and the slip where one is asked for.
+func (f Filter) args(course, account uuid.UUID, now time.Time, more ...any) []any {
+	out := append([]any{course, account, now.Add(-Rest), f.levels(), f.Kept}, more...)
+	if f.Slip != "" {
+		out = append(out, f.Slip)
 	}
-	return []any{f.Slip}
+	return out
 }
 
 // Which narrows questions by how the account answered them last.
@@ -121,7 +123,7 @@ func (f Filter) available() string {
 
 // AvailableByTopic counts what each topic has for a drill.
 func AvailableByTopic(ctx context.Context, db DB, s Scope, f Filter, now time.Time) ([]Available, error) {
-	return all[Available](ctx, db, f.available(), append([]any{s.course, s.account, now.Add(-Rest), f.levels(), f.Kept}, f.slip()...)...)
+	return all[Available](ctx, db, f.available(), f.args(s.course, s.account, now)...)
 }
 
 // Stock is what a drill is dealt from.
@@ -143,7 +145,7 @@ func StockOf(ctx context.Context, db Sender, account, course, drill uuid.UUID, f
 	})
 	askAll(&b, &out.Topics, topicsOf, course)
 	askAll(&b, &out.Answers, answersOf, course, account)
-	askAll(&b, &out.Available, f.available(), append([]any{course, account, now.Add(-Rest), f.levels(), f.Kept}, f.slip()...)...)
+	askAll(&b, &out.Available, f.available(), f.args(course, account, now)...)
 	return out, db.SendBatch(ctx, &b).Close()
 }
 
@@ -162,7 +164,7 @@ func Sets(ctx context.Context, db DB, s Scope, f Filter, stimuli []string, now t
 	return all[Picked](ctx, db, `select q.id, q.version, `+pickedFields+` from question_versions v
 		join questions q on q.id = v.question_id and q.version = v.version
 		where v.stimulus = any($6) and `+f.ready(7)+` order by v.stimulus, q.ordinal, q.id`,
-		append([]any{s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, stimuli}, f.slip()...)...)
+		f.args(s.course, s.account, now, stimuli)...)
 }
 
 // Dealt is how many questions a topic gives to a drill.
@@ -197,7 +199,7 @@ func Pick(ctx context.Context, db DB, s Scope, f Filter, shares []Dealt, seed st
 			limit w.n) p
 		join question_versions v on v.question_id = p.id and v.version = p.version
 		order by w.at, p.rank`,
-		append([]any{s.course, s.account, now.Add(-Rest), f.levels(), f.Kept, topics, counts, seed}, f.slip()...)...)
+		f.args(s.course, s.account, now, topics, counts, seed)...)
 }
 
 // noTopic stands for the topic of what has none, where topics are compared.

@@ -39,9 +39,11 @@ type Wish struct {
 	ExamDate *time.Time      `db:"exam_date"`
 }
 
+const memoriesOf = `select card_id, stability, difficulty, at, looks, lapses, resting, not_before from memories where course_id = $1 and account_id = $2`
+
 // Memories are an account's, of the cards of a course that it has any of.
 func Memories(ctx context.Context, db DB, s Scope) ([]Memory, error) {
-	return all[Memory](ctx, db, `select card_id, stability, difficulty, at, looks, lapses, resting, not_before from memories where course_id = $1 and account_id = $2`, s.course, s.account)
+	return all[Memory](ctx, db, memoriesOf, s.course, s.account)
 }
 
 // MemoryOf is an account's memory of a card, locked until the transaction ends; a card that has none
@@ -51,7 +53,7 @@ func MemoryOf(ctx context.Context, db DB, s Scope, card uuid.UUID) (Memory, erro
 		s.course, s.account, card); err != nil {
 		return Memory{}, err
 	}
-	return one[Memory](ctx, db, `select card_id, stability, difficulty, at, looks, lapses, resting, not_before from memories where course_id = $1 and account_id = $2 and card_id = $3 for update`, s.course, s.account, card)
+	return one[Memory](ctx, db, memoriesOf+` and card_id = $3 for update`, s.course, s.account, card)
 }
 
 // KeepMemory stores what became of a memory.
@@ -60,9 +62,11 @@ func KeepMemory(ctx context.Context, db DB, s Scope, m Memory) error {
 		s.course, s.account, m.CardID, m.Stability, m.Difficulty, m.At, m.Looks, m.Lapses, m.Resting, m.NotBefore)
 }
 
-// AddLook adds a look, unless it is there already.
+// AddLook adds a look and counts it with its member, unless it is there already.
 func AddLook(ctx context.Context, db DB, s Scope, l Look) (fresh bool, err error) {
-	tag, err := db.Exec(ctx, `insert into looks (id, at, course_id, account_id, card_id, said, went, typed, seconds) values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict do nothing`,
+	tag, err := db.Exec(ctx, `with added as (
+			insert into looks (id, at, course_id, account_id, card_id, said, went, typed, seconds) values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict do nothing returning 1)
+		update memberships set looks = looks + 1 where course_id = $3 and account_id = $4 and exists (select 1 from added)`,
 		l.ID, l.At, s.course, s.account, l.CardID, l.Said, l.Went, l.Typed, l.Seconds)
 	return err == nil && tag.RowsAffected() == 1, err
 }
@@ -97,7 +101,7 @@ type Unfitted struct {
 // last fitted from, a quarter of those at least.
 func UnfittedMemories(ctx context.Context, db DB, fewest, more, limit int) ([]Unfitted, error) {
 	return all[Unfitted](ctx, db, `select m.course_id, m.account_id from memberships m
-		where (select count(*) from looks l where l.account_id = m.account_id and l.course_id = m.course_id) >= greatest($1, m.fitted + greatest($2, m.fitted / 4)) limit $3`, fewest, more, limit)
+		where m.looks >= greatest($1, m.fitted + greatest($2, m.fitted / 4)) limit $3`, fewest, more, limit)
 }
 
 // RightOn is a right answer to a question of a topic.
@@ -116,5 +120,5 @@ func RightSince(ctx context.Context, db DB, s Scope, since time.Time, limit int)
 
 // LockMemories are an account's memories in a course, kept from changing until the transaction ends.
 func LockMemories(ctx context.Context, db DB, s Scope) ([]Memory, error) {
-	return all[Memory](ctx, db, `select card_id, stability, difficulty, at, looks, lapses, resting, not_before from memories where course_id = $1 and account_id = $2 order by card_id for update`, s.course, s.account)
+	return all[Memory](ctx, db, memoriesOf+` order by card_id for update`, s.course, s.account)
 }

@@ -45,32 +45,16 @@ func (q *Queue) showLife(ctx context.Context) error {
 	return store.ShowLife(ctx, q.pool, q.id, q.places, time.Now())
 }
 
-// keepFitting fits how people forget to what they did, now and then, until the context ends.
-func (q *Queue) keepFitting(ctx context.Context) {
-	tick := time.NewTicker(fitting)
-	defer tick.Stop()
-	for {
-		if err := q.app.FitMemories(ctx); err != nil && ctx.Err() == nil {
-			q.log.Warn("a worker could not fit memories", "error", err)
-		}
-		select {
-		case <-ctx.Done():
-			return
-		case <-tick.C:
-		}
-	}
-}
-
 // fitting is how often it is looked for memories to fit.
 const fitting = time.Minute
 
-// keepWatch shows life and looks for what nobody does, until the context ends.
-func (q *Queue) keepWatch(ctx context.Context) {
-	tick := time.NewTicker(beat)
+// keep does something again and again until the context ends; what fails is told and done again.
+func (q *Queue) keep(ctx context.Context, every time.Duration, fails string, do func(context.Context) error) {
+	tick := time.NewTicker(every)
 	defer tick.Stop()
 	for {
-		if err := q.look(ctx); err != nil && ctx.Err() == nil {
-			q.log.Warn("a worker could not look for lost work", "error", err)
+		if err := do(ctx); err != nil && ctx.Err() == nil {
+			q.log.Warn(fails, "error", err)
 		}
 		select {
 		case <-ctx.Done():

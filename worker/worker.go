@@ -112,8 +112,8 @@ func (q *Queue) Start(ctx context.Context) error {
 	}
 	watching, cancel := context.WithCancel(context.WithoutCancel(ctx))
 	q.cancel = cancel
-	q.watch.Go(func() { q.keepWatch(watching) })
-	q.watch.Go(func() { q.keepFitting(watching) })
+	q.watch.Go(func() { q.keep(watching, beat, "a worker could not look for lost work", q.look) })
+	q.watch.Go(func() { q.keep(watching, fitting, "a worker could not fit memories", q.app.FitMemories) })
 	return nil
 }
 

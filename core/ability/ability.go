@@ -37,20 +37,24 @@ type Estimate struct {
 	High  float64 `json:"high"`
 }
 
+// posterior are the parameters of the Beta distribution of the share right.
+func (a Answered) posterior() (alpha, beta float64) {
+	return a.Right + 0.5, max(0, a.Weight-a.Right) + 0.5
+}
+
 // Of estimates the share right behind the answers.
 func Of(a Answered) Estimate {
-	right, wrong := a.Right, max(0, a.Weight-a.Right)
-	alpha, beta := right+0.5, wrong+0.5
+	alpha, beta := a.posterior()
 	e := Estimate{
 		Share: alpha / (alpha + beta),
 		Low:   mathext.InvRegIncBeta(alpha, beta, (1-Coverage)/2),
 		High:  mathext.InvRegIncBeta(alpha, beta, (1+Coverage)/2),
 	}
 	// At the ends the interval reaches the end, or it could never cover it.
-	if right == 0 {
+	if a.Right == 0 {
 		e.Low = 0
 	}
-	if wrong == 0 {
+	if a.Right >= a.Weight {
 		e.High = 1
 	}
 	return e

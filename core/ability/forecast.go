@@ -32,7 +32,7 @@ func Foresee(topics []Topic, pass float64, questions int) Forecast {
 		if t.Weight <= 0 {
 			continue
 		}
-		alpha, beta := t.Answered.Right+0.5, max(0, t.Answered.Weight-t.Answered.Right)+0.5
+		alpha, beta := t.Answered.posterior()
 		mean := alpha / (alpha + beta)
 		out.Likely += t.Weight * mean
 		second := mean * (alpha + 1) / (alpha + beta + 1)

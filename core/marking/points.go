@@ -194,17 +194,7 @@ func (p *Points) coverage(point, said []word) []float64 {
 	if high < 0 {
 		low, high = at[from], at[to-1]+1
 	}
-	denied, denies := 0, 0
-	for _, w := range said[max(0, low-3):min(len(said), high+2)] {
-		if w.denies {
-			denied++
-		}
-	}
-	for _, w := range point {
-		if w.denies {
-			denies++
-		}
-	}
+	denied, denies := denials(said[max(0, low-3):min(len(said), high+2)]), denials(point)
 	turned, opposed := 0.0, 0.0
 	for _, w := range all {
 		there, other := false, false
@@ -248,12 +238,22 @@ func (p *Points) coverage(point, said []word) []float64 {
 	return []float64{
 		soft / total, exact / total, within, sorted[0], rare, one.Dot(&other),
 		float64((denied + denies) % 2), float64(denied - denies), float64(denies), turned, opposed,
-		foreign / float64(to-from), p.order(all, said), float64(len(fresh)), half / float64(len(fresh)), float64(high - low), total / 5, sorted[len(sorted)/2],
+		foreign / float64(to-from), order(all, said), float64(len(fresh)), half / float64(len(fresh)), float64(high - low), total / 5, sorted[len(sorted)/2],
 	}
 }
 
+// denials is how many words deny something.
+func denials(words []word) (n int) {
+	for _, w := range words {
+		if w.denies {
+			n++
+		}
+	}
+	return n
+}
+
 // order is the share of pairs of words that the answer has the other way round than the point.
-func (p *Points) order(point []*word, said []word) float64 {
+func order(point []*word, said []word) float64 {
 	var places []int
 	for _, w := range point {
 		if i := slices.IndexFunc(said, func(o word) bool { return o.lemma == w.lemma }); i >= 0 {
@@ -360,23 +360,8 @@ func align(point, said []word) []float64 {
 			sum += by
 		}
 	}
-	inside := 0 // denials that stand among the words that go together, or right before
-	for _, w := range said[max(0, low-1):min(m, high+1)] {
-		if w.denies {
-			inside++
-		}
-	}
-	denied, denies := 0, 0
-	for _, w := range span {
-		if w.denies {
-			denied++
-		}
-	}
-	for _, w := range point {
-		if w.denies {
-			denies++
-		}
-	}
+	inside := denials(said[max(0, low-1):min(m, high+1)]) // among the words that go together, or right before
+	denied, denies := denials(span), denials(point)
 	return []float64{
 		top / total, float64(pairs) / float64(max(1, n)), strongest, min(3, sum), float64((denied + denies) % 2), float64(denied - denies),
 		unlike / total, float64(len(missing)) / float64(max(1, n)), float64(len(extra)) / float64(max(1, len(span))), otherNumbers(point, span), float64((inside + denies) % 2), signs / total,

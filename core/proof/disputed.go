@@ -21,9 +21,8 @@ func (x *examination) disputed(findings []Finding) []Finding {
 				if quote := source.Fold(e.Quote); !strings.Contains(quote, source.Fold(d.one.Quote)) && !strings.Contains(source.Fold(d.one.Quote), quote) {
 					continue
 				}
-				return []Finding{{Check: "grounding", Verdict: Unsure, At: "cites", Title: "Two sources disagree",
-					Says:     fmt.Sprintf("“%s” says “%s”, “%s” says “%s”, and neither counts more or is newer; give one a higher standing, or its date.", x.library.titles[d.one.source], d.one.Quote, x.library.titles[d.other.source], d.other.Quote),
-					Evidence: append(x.library.evidence(d.one, d.one.Object), x.library.evidence(d.other, d.other.Object)...)}}
+				return x.library.disagreement(d.one.source, d.one.Quote, d.other.source, d.other.Quote, undecided,
+					append(x.library.evidence(d.one, d.one.Object), x.library.evidence(d.other, d.other.Object)...))
 			}
 			if found := x.saidOtherwise(e); found != nil {
 				return found
@@ -46,14 +45,22 @@ func (x *examination) saidOtherwise(e Evidence) []Finding {
 			if order < 0 {
 				continue
 			}
-			more := "neither counts more or is newer; give one a higher standing, or its date"
+			decides := undecided
 			if order > 0 {
-				more = "the second counts more or is newer; ask for what it says, or correct its standing"
+				decides = "the second counts more or is newer; ask for what it says, or correct its standing"
 			}
-			return []Finding{{Check: "grounding", Verdict: Unsure, At: "cites", Title: "Two sources disagree",
-				Says:     fmt.Sprintf("“%s” says “%s”, “%s” says “%s”, and %s.", l.titles[e.Source], s.Text, l.titles[o.Source], o.Quote, more),
-				Evidence: []Evidence{e, {Source: o.Source, Passage: o.Passage, Title: l.titles[o.Source], Quote: o.Quote, Locator: o.Locator}}}}
+			return l.disagreement(e.Source, s.Text, o.Source, o.Quote, decides,
+				[]Evidence{e, {Source: o.Source, Passage: o.Passage, Title: l.titles[o.Source], Quote: o.Quote, Locator: o.Locator}})
 		}
 	}
 	return nil
+}
+
+// undecided is what is to be done where two sources count as much.
+const undecided = "neither counts more or is newer; give one a higher standing, or its date"
+
+// disagreement holds a question that rests on what two sources say differently.
+func (l *Library) disagreement(one, says, other, saysOtherwise, decides string, evidence []Evidence) []Finding {
+	return []Finding{{Check: "grounding", Verdict: Unsure, At: "cites", Title: "Two sources disagree", Evidence: evidence,
+		Says: fmt.Sprintf("“%s” says “%s”, “%s” says “%s”, and %s.", l.titles[one], says, l.titles[other], saysOtherwise, decides)}}
 }

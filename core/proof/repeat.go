@@ -32,13 +32,14 @@ type batched struct {
 	said     []meantWord // the words of stem and key
 	answers  []meantWord // those of the key
 	exercise bool        // its stem is mathematics with words that only set the task
+	typed    string      // its answer, where that is typed in a few words
 
 	own map[string]map[string]bool // the telling words of each option, once somebody asked
 }
 
 func inBatch(q question.Question) *batched {
 	return &batched{Question: q, skeleton: skeleton(q.Stem), stems: language.Stems(q.Stem), keys: keyStems(q),
-		said: meantWords(q.Stem + " " + kind.KeyText(q)), answers: meantWords(kind.KeyText(q)), exercise: isExercise(q.Stem)}
+		said: meantWords(q.Stem + " " + kind.KeyText(q)), answers: meantWords(kind.KeyText(q)), exercise: isExercise(q.Stem), typed: typedAnswer(q)}
 }
 
 // NewBatch puts questions together.
@@ -303,11 +304,13 @@ func numbersOf(stem string) string {
 	return strings.Join(out, " ")
 }
 
-// typedAnswer is the answer of a question that is typed in a few words.
-func typedAnswer(q question.Question) (string, bool) {
+// typedAnswer is the answer of a question that is typed in a few words; "" of any other.
+func typedAnswer(q question.Question) string {
 	answer := fold(kind.KeyText(q))
-	n := len(strings.Fields(answer))
-	return words(answer), len(q.Options) == 0 && n >= 2 && n <= 8 && len(units.Find(answer)) == 0
+	if n := len(strings.Fields(answer)); len(q.Options) > 0 || n < 2 || n > 8 || len(units.Find(answer)) > 0 {
+		return ""
+	}
+	return words(answer)
 }
 
 // standsIn says whether a stem holds the typed answer of a question word for word, which its
@@ -319,8 +322,8 @@ func standsIn(stem, answer string, q question.Question) bool {
 // says finds another question of the batch whose stem holds the typed answer of
 // one word for word.
 func (b *Batch) says(q question.Question) (question.Question, bool) {
-	answer, ok := typedAnswer(q)
-	if b == nil || !ok {
+	answer := typedAnswer(q)
+	if b == nil || answer == "" {
 		return question.Question{}, false
 	}
 	for _, other := range b.all[b.elsewhere:] {
@@ -392,7 +395,7 @@ func (b *Batch) told(q question.Question) (question.Question, bool) {
 		if q.Stimulus != "" && q.Stimulus == other.Stimulus {
 			continue
 		}
-		if answer, ok := typedAnswer(other.Question); ok && standsIn(stem, answer, other.Question) {
+		if other.typed != "" && standsIn(stem, other.typed, other.Question) {
 			return other.Question, true
 		}
 		if other.own == nil {

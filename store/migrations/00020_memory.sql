@@ -44,10 +44,11 @@ create index on memories (card_id);
 alter table memberships
     add column forget  double precision not null default 0.1 check (forget between 0.02 and 0.3),
     add column weights jsonb,
-    add column fitted  integer not null default 0; -- from how many looks
+    add column looks   integer not null default 0, -- how many there are
+    add column fitted  integer not null default 0; -- from how many of them
 
 -- +goose Down
-alter table memberships drop column forget, drop column weights, drop column fitted;
+alter table memberships drop column forget, drop column weights, drop column looks, drop column fitted;
 drop table memories;
 drop table looks;
 alter table cards drop column made_by, drop column version;

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useNavigate, useOutletContext } from "react-router";
 import { api, take, type Card, type CardLook, type Deck, type Topic } from "../../api/client";
 import * as queries from "../../api/queries";
@@ -41,6 +41,16 @@ function picked(deck: Deck, which: Which, within: Set<string> | undefined): Card
   return deck.cards.filter(fits).sort((a, b) => (which === "due" ? a.recall - b.recall : 0));
 }
 
+/** Run is what a sentence asked for, with its cards as they were then: what becomes of one does not move the others. */
+interface Run {
+  which: Which;
+  topic: string;
+  cards: string[];
+}
+
+/** none is the run before the first. */
+const none: Run = { which: "due", topic: "", cards: [] };
+
 /** CardsStation is where cards are looked at as they fall due, or as the person picks. */
 export function CardsStation() {
   const course = useOutletContext<string>();
@@ -50,32 +60,33 @@ export function CardsStation() {
   const { data: deck, error, refetch } = useQuery(query);
   const about = useQuery(queries.course(course)).data;
   const outline = about?.topics ?? [];
-  const [which, setWhich] = useState<Which>();
-  const [topic, setTopic] = useState("");
+  const [run, setRun] = useState(none);
   const [at, setAt] = useState(0);
-  const [runs, setRuns] = useState(0);
+  const [done, setDone] = useState<string[]>([]);
   const [writing, setWriting] = useState<"new" | "edit">();
   useEffect(() => {
     document.title = "Cards · Zinc Owl";
   }, []);
-  const asked: Which = which ?? (deck ? (deck.due > 0 ? "due" : deck.fresh > 0 ? "new" : "due") : "due");
-  // The run is kept as it was asked for; what becomes of its cards does not move the others.
-  const run = useMemo(() => (deck ? picked(deck, asked, topic === "" ? undefined : below(outline, topic)).map((c) => c.id) : []), [asked, topic, runs, deck === undefined, about === undefined]); // eslint-disable-line react-hooks/exhaustive-deps
-  const [done, setDone] = useState<string[]>([]);
-  const left = run.filter((id) => !done.includes(id) && deck?.cards.some((c) => c.id === id));
+  const begin = (deck: Deck, next: Partial<Run>) => {
+    const which = next.which ?? (deck.due === 0 && deck.fresh > 0 ? "new" : "due");
+    const topic = next.topic ?? run.topic;
+    setRun({ which, topic, cards: picked(deck, which, topic === "" ? undefined : below(outline, topic)).map((c) => c.id) });
+    setDone([]);
+    setAt(0);
+  };
+  useEffect(() => {
+    if (run === none && deck && deck.cards.length > 0 && about) begin(deck, {});
+  });
+  const left = run.cards.filter((id) => !done.includes(id) && deck?.cards.some((c) => c.id === id));
   const card = deck?.cards.find((c) => c.id === left[Math.min(at, left.length - 1)]);
   const over = done.length > 0 && left.length === 0;
   useEffect(() => {
     if (over) void refetch();
   }, [over, refetch]);
   /** ask begins another run, from what the cards are now. */
-  const ask = async (next: { which?: Which; topic?: string }) => {
-    await refetch();
-    setWhich(next.which);
-    if (next.topic !== undefined) setTopic(next.topic);
-    setDone([]);
-    setAt(0);
-    setRuns((n) => n + 1);
+  const ask = async (next: Partial<Run>) => {
+    const { data } = await refetch();
+    if (data) begin(data, next);
   };
   const wish = useMutation({
     mutationFn: (one_in: number) => take(api.PUT("/api/courses/{course}/memory", { params: { path: { course } }, body: { one_in } })),
@@ -89,7 +100,6 @@ export function CardsStation() {
   ]);
   if (error) return <Failing error={error} again={() => void refetch()} />;
   if (!deck) return <Waiting what="the cards" />;
-  const topics = outline.filter((t) => deck.cards.some((c) => below(outline, t.id).has(c.topic_id ?? "")));
   const kept = async (made?: Card) => {
     setWriting(undefined);
     if (made) await ask({ which: "new" });
@@ -115,14 +125,16 @@ export function CardsStation() {
         </Sheet>
       </div>
     );
+  if (run === none && deck.cards.length > 0 && writing === undefined) return <Waiting what="the cards" />;
+  const topics = outline.filter((t) => deck.cards.some((c) => below(outline, t.id).has(c.topic_id ?? "")));
   return (
     <div className="flex flex-1 flex-col">
       <div className="mx-auto w-full max-w-[1380px] px-5 py-4 desk:pr-6 desk:pl-[76px]">
         <h1 className="say">
-          Look at <Part says={whiches.find((w) => w.value === asked)!.says} label="Which cards">{<One name="Which cards" all={whiches} chosen={asked} change={(which) => void ask({ which })} />}</Part>
+          Look at <Part says={whiches.find((w) => w.value === run.which)!.says} label="Which cards">{<One name="Which cards" all={whiches} chosen={run.which} change={(which) => void ask({ which })} />}</Part>
           , of{" "}
-          <Part says={topics.find((t) => t.id === topic)?.title ?? "every topic"} label="Of which topic">
-            <One name="Of which topic" all={[{ value: "", says: "every topic" }, ...topics.map((t) => ({ value: t.id, says: t.title }))]} chosen={topic} change={(topic) => void ask({ which: asked, topic })} />
+          <Part says={topics.find((t) => t.id === run.topic)?.title ?? "every topic"} label="Of which topic">
+            <One name="Of which topic" all={[{ value: "", says: "every topic" }, ...topics.map((t) => ({ value: t.id, says: t.title }))]} chosen={run.topic} change={(topic) => void ask({ which: run.which, topic })} />
           </Part>
           , letting me forget at most{" "}
           <Part says={`1 in ${deck.one_in}`} label="Forget at most">
@@ -146,7 +158,7 @@ export function CardsStation() {
           course={course}
           deck={deck}
           card={card}
-          place={`${run.length - left.length + 1} of ${run.length}`}
+          place={`${run.cards.length - left.length + 1} of ${run.cards.length}`}
           mayWrite={mayWrite}
           gone={() => setDone((d) => [...d, card.id])}
           edit={() => setWriting("edit")}
@@ -156,7 +168,7 @@ export function CardsStation() {
         />
       ) : (
         <Sheet label="How much is remembered" margin={<Known deck={deck} />}>
-          <h2 className="title">{run.length > 0 ? `Through ${counted(run.length, "card")}.` : asked === "due" ? "Nothing is due today." : "There are none of these."}</h2>
+          <h2 className="title">{run.cards.length > 0 ? `Through ${counted(run.cards.length, "card")}.` : run.which === "due" ? "Nothing is due today." : "There are none of these."}</h2>
           <Load deck={deck} />
           <div className="mt-6 flex flex-wrap gap-2.5">
             {deck.fresh === 0 ? (

@@ -24,14 +24,15 @@ export function IfToday({ course }: { course: string }) {
 function Curve({ forecast: f }: { forecast: Forecast }) {
   const w = 350;
   const h = 104;
-  const shown = f.curve.map((p, score) => ({ p, score })).filter((c) => c.p > 0.0004);
+  const scores = f.curve.map((p, score) => ({ p, score }));
+  const shown = scores.filter((c) => c.p > 0.0004);
   const from = Math.max(0, Math.min(shown[0]?.score ?? 0, f.pass_mark) - 1);
   const to = Math.min(100, Math.max(shown.at(-1)?.score ?? 100, f.pass_mark) + 1);
   const most = Math.max(...f.curve, 0.001);
   const x = (score: number) => ((score - from) / Math.max(1, to - from)) * w;
   const y = (p: number) => h - (p / most) * (h - 18);
   const area = (low: number, high: number) => {
-    const points = f.curve.map((p, score) => ({ p, score })).filter((c) => c.score >= low && c.score <= high);
+    const points = scores.filter((c) => c.score >= low && c.score <= high);
     if (points.length < 2) return "";
     return `M${x(points[0]!.score)} ${h} ${points.map((c) => `L${x(c.score).toFixed(1)} ${y(c.p).toFixed(1)}`).join(" ")} L${x(points.at(-1)!.score)} ${h} Z`;
   };
